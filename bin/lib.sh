@@ -1,0 +1,187 @@
+# Shared by bin/start and bin/test: what is missing gets installed, and PostgreSQL clusters of the project's own.
+# Sourced, never run. Needs bash, coreutils and Node.js.
+
+NEEDED_NODE_MAJOR=20
+NEEDED_NODE_MINOR=19
+
+say() { printf '%s\n' "· $*"; }
+die() {
+  printf '%s\n' "✗ $*" >&2
+  exit 1
+}
+
+is_root() { [ "$(id -u)" = 0 ]; }
+
+# as_admin COMMAND...: as root, or through sudo without ever hanging on a password nobody is there to type.
+as_admin() {
+  if is_root; then
+    "$@"
+  elif [ -t 0 ]; then
+    sudo "$@"
+  else
+    sudo -n "$@"
+  fi
+}
+
+require_node() {
+  command -v node >/dev/null && command -v npm >/dev/null ||
+    die "Node.js with npm is missing. Install Node.js $NEEDED_NODE_MAJOR.$NEEDED_NODE_MINOR or newer, then run this again."
+  node -e "const [a,b]=process.versions.node.split('.').map(Number); process.exit(a>$NEEDED_NODE_MAJOR||(a===$NEEDED_NODE_MAJOR&&b>=$NEEDED_NODE_MINOR)?0:1)" ||
+    die "Node.js $(node -v) is too old. Install $NEEDED_NODE_MAJOR.$NEEDED_NODE_MINOR or newer, then run this again."
+}
+
+# require_space DIR MB: stops early, with the figure, instead of failing halfway through a write.
+require_space() {
+  local free_mb
+  free_mb=$(df -Pm "$1" | awk 'NR==2 {print $4}')
+  [ "$free_mb" -ge "$2" ] ||
+    die "The disk holding $1 is full: $free_mb MB free, $2 MB needed. Make room there, then run this again."
+}
+
+# pg_bin [DATA]: folder of the server programs that fit a cluster, or the newest installed.
+pg_bin() {
+  local version
+  if [ -n "${1:-}" ] && as_db_user test -f "$1/PG_VERSION"; then
+    version=$(as_db_user cat "$1/PG_VERSION")
+  else
+    version=$(ls /usr/lib/postgresql 2>/dev/null | grep -E '^[0-9]+$' | sort -n | tail -1)
+  fi
+  [ -n "$version" ] && [ -x "/usr/lib/postgresql/$version/bin/postgres" ] || return 1
+  printf '%s' "/usr/lib/postgresql/$version/bin"
+}
+
+# as_db_user COMMAND...: PostgreSQL refuses to run as root; there it runs as Debian's own postgres user.
+as_db_user() {
+  if is_root; then
+    (cd / && runuser -u postgres -- env -i PATH=/usr/bin:/bin LC_ALL=C.UTF-8 "$@")
+  else
+    LC_ALL=C.UTF-8 "$@"
+  fi
+}
+
+# install_packages PACKAGE...: Debian packages, with one clear line when that cannot be done.
+install_packages() {
+  local log
+  command -v apt-get >/dev/null ||
+    die "Missing: $*. This is not a Debian system; install them by hand, then run this again."
+  if ! is_root; then
+    command -v sudo >/dev/null ||
+      die "Missing: $*, and there is no sudo here. Ask an administrator to run: apt-get install $*"
+    as_admin true 2>/dev/null ||
+      die "Missing: $*, and sudo wants a password. Run this in a terminal, or first: sudo apt-get install $*"
+  fi
+  say "installing $* (Debian packages; a minute or two)"
+  # Otherwise Debian would start a cluster of the system's on port 5432.
+  as_admin mkdir -p /etc/postgresql-common/createcluster.d
+  printf 'create_main_cluster = false\n' |
+    as_admin tee /etc/postgresql-common/createcluster.d/nine-ripples.conf >/dev/null
+  log=$(mktemp)
+  { as_admin apt-get update &&
+    as_admin env DEBIAN_FRONTEND=noninteractive apt-get install -y --no-install-recommends "$@"; } \
+    >"$log" 2>&1 </dev/null || {
+    tail -5 "$log" >&2
+    die "Installing $* failed (above; all of it in $log). Check the network and the disk, then run this again."
+  }
+  rm -f "$log"
+}
+
+require_postgres() { pg_bin >/dev/null || install_packages postgresql; }
+require_chromium() { [ -x /usr/bin/chromium ] || install_packages chromium; }
+
+# run_logged WHAT LOG COMMAND...: shows that it runs, and the end of its output only if it fails.
+run_logged() {
+  local what=$1 log=$2 started=$SECONDS
+  shift 2
+  say "$what"
+  "$@" >"$log" 2>&1 </dev/null || {
+    tail -20 "$log" >&2
+    die "$what failed (above; all of it in $log)."
+  }
+  say "$what: done in $((SECONDS - started)) s"
+}
+
+fingerprint() { sha256sum "$@" | sha256sum | cut -d' ' -f1; }
+
+# require_modules LOGDIR: npm packages as the lockfile has them, once for each lockfile.
+require_modules() {
+  local want stamp=node_modules/.installed-from
+  want=$(fingerprint package-lock.json package.json)
+  if [ "$(cat $stamp 2>/dev/null)" != "$want" ]; then
+    [ -w . ] || die "$PWD is not yours to write in. Run this as its owner, or copy the project to a folder of yours."
+    [ ! -e node_modules ] || [ -w node_modules ] ||
+      die "$PWD/node_modules belongs to another user. Remove it (sudo rm -rf node_modules), then run this again."
+    require_space . 1500
+    NUXT_TELEMETRY_DISABLED=1 run_logged "installing npm packages (about a minute)" "$1/npm.log" npm ci
+    printf '%s' "$want" >$stamp
+  fi
+}
+
+# require_build LOGDIR: the application, built again only when its sources changed.
+require_build() {
+  local want stamp=.output/.built-from
+  want=$(find app core server shared public nuxt.config.ts package-lock.json -type f ! -name '*.test.ts' -print0 |
+    sort -z | xargs -0 sha256sum | sha256sum | cut -d' ' -f1)
+  if [ "$(cat $stamp 2>/dev/null)" != "$want" ]; then
+    [ ! -e .output ] || [ -w .output ] ||
+      die "$PWD/.output belongs to another user. Remove it (sudo rm -rf .output .nuxt), then run this again."
+    require_space . 500
+    NUXT_TELEMETRY_DISABLED=1 run_logged "building the application (about a minute)" "$1/build.log" npm run build
+    printf '%s' "$want" >$stamp
+  fi
+}
+
+port_taken() { (exec 3<>"/dev/tcp/127.0.0.1/$1") 2>/dev/null; }
+
+# free_port FROM: the first port from there that nobody listens on.
+free_port() {
+  local port=$1
+  while port_taken "$port"; do port=$((port + 1)); done
+  printf '%s' "$port"
+}
+
+# cluster_create DIR: a cluster in DIR/data with a generated password in DIR/password (mode 600).
+cluster_create() {
+  local dir=$1 bin password_copy
+  bin=$(pg_bin)
+  (umask 077 && node -p "require('crypto').randomBytes(24).toString('hex')" >"$dir/password.new")
+  if is_root; then
+    chmod 711 "$dir"
+    install -d -m 700 -o postgres -g postgres "$dir/data"
+    password_copy=$(mktemp)
+    install -m 600 -o postgres "$dir/password.new" "$password_copy"
+  else
+    mkdir -p -m 700 "$dir/data"
+    password_copy=$dir/password.new
+  fi
+  as_db_user "$bin/initdb" -D "$dir/data" -U ripples --pwfile="$password_copy" -A scram-sha-256 -E UTF8 \
+    --locale=C.UTF-8 >"$dir/initdb.log" 2>&1 || {
+    tail -3 "$dir/initdb.log" >&2
+    die "The database could not be created in $dir (above). Check the disk and the folder's rights, then run this again."
+  }
+  [ "$password_copy" = "$dir/password.new" ] || rm -f "$password_copy"
+  mv "$dir/password.new" "$dir/password"
+}
+
+cluster_running() { as_db_user "$(pg_bin "$1/data")/pg_ctl" -D "$1/data" status >/dev/null 2>&1; }
+
+# cluster_start DIR [OPTIONS]: starts or adopts it; sets DATABASE_PORT.
+cluster_start() {
+  local dir=$1 options=${2:-} log=$1/data/server.log
+  if cluster_running "$dir"; then
+    say "the database was still running (left by a crash); taking it over"
+    DATABASE_PORT=$(as_db_user sed -n 4p "$dir/data/postmaster.pid")
+    return
+  fi
+  DATABASE_PORT=$(free_port 54410)
+  as_db_user "$(pg_bin "$dir/data")/pg_ctl" -D "$dir/data" -l "$log" -w -t 60 \
+    -o "-c listen_addresses=127.0.0.1 -p $DATABASE_PORT -c unix_socket_directories='' $options" start \
+    >/dev/null 2>&1 </dev/null || {
+    as_db_user tail -3 "$log" >&2
+    die "The database did not start (above; all of it in $log)."
+  }
+}
+
+cluster_stop() { as_db_user "$(pg_bin "$1/data")/pg_ctl" -D "$1/data" -m fast -w -t 60 stop >/dev/null 2>&1; }
+
+# database_url DIR DATABASE: needs DATABASE_PORT.
+database_url() { printf 'postgres://ripples:%s@127.0.0.1:%s/%s' "$(cat "$1/password")" "$DATABASE_PORT" "$2"; }

@@ -1,0 +1,2 @@
+export { DEMOULD_RULES, forecastDemould } from './demould'
+export type { DemouldForecast } from './demould'

@@ -1,0 +1,8 @@
+export { massTransferMS, saturationPressurePa, wetSurface } from './air'
+export type { Air } from './air'
+export { dryingCurve, dryingDepthMm } from './curve'
+export type { DryingCurve, DryingInput } from './curve'
+export { forecastDrying } from './forecast'
+export type { DryingForecast, Weighing } from './forecast'
+export { DRY_TARGETS, targetFractionLeft } from './targets'
+export type { DryTarget } from './targets'

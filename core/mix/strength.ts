@@ -1,0 +1,18 @@
+import type { Range } from '../provenance'
+
+/** 1-h wet strength over dry strength (makers' data for gypsum cements, from memory: .36–.55). */
+export const WET_STRENGTH_RATIO = 0.45
+
+/**
+ * Dry and 1-h wet compressive strength, MPa, with ±25 %: cube tests, hand-cast pieces are lower.
+ * Balshin power law 158·(1−φ)^3.09 fitted to published class values (docs/science.md#strength).
+ * @param porosity 0–1, from mixProperties. @param strengthFactor class factor, includes filler.
+ */
+export function compressiveStrengthMPa(
+  porosity: number,
+  strengthFactor: number,
+): { dry: Range; wetOneHour: Range } {
+  const dry = strengthFactor * 158 * (1 - porosity) ** 3.09
+  const spread = (mid: number): Range => ({ low: mid * 0.75, mid, high: mid * 1.25 })
+  return { dry: spread(dry), wetOneHour: spread(dry * WET_STRENGTH_RATIO) }
+}

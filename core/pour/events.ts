@@ -1,0 +1,70 @@
+import type { StirManner } from '../setting'
+
+export const TOUCH_CUES = [
+  'trails_stay',
+  'gloss_gone',
+  'knife_cut_stays',
+  'thumbnail_no_dent',
+  'warm',
+  'hottest',
+  'cool_again',
+  'rings',
+] as const
+export type TouchCue = (typeof TOUCH_CUES)[number]
+
+export const DEMOULD_OUTCOMES = ['whole', 'damaged', 'broken'] as const
+export type DemouldOutcome = (typeof DEMOULD_OUTCOMES)[number]
+
+export const DEFECT_KINDS = ['air_holes', 'soft', 'crack', 'streaks', 'short_fill', 'broke', 'stuck'] as const
+export type DefectKind = (typeof DEFECT_KINDS)[number]
+
+export const VERDICTS = ['good', 'usable', 'failed', 'abandoned'] as const
+export type Verdict = (typeof VERDICTS)[number]
+
+export type EventBody =
+  | { type: 'mould_ready' }
+  | { type: 'weighed'; what: 'water' | 'powder' | 'filler'; massG: number }
+  | { type: 'sift_started' }
+  | { type: 'sifted' }
+  | { type: 'soaked' }
+  | { type: 'stirred'; manner: StirManner }
+  | { type: 'poured' }
+  | { type: 'tapped' }
+  | { type: 'touch'; cue: TouchCue; seen: boolean }
+  | { type: 'temperature'; place: 'slurry' | 'surface' | 'room'; tempC: number }
+  | { type: 'demoulded'; outcome: DemouldOutcome }
+  | { type: 'weighing'; massG: number }
+  | { type: 'defect'; kind: DefectKind }
+  | { type: 'finished'; verdict: Verdict; reason: string }
+  | { type: 'note'; text: string }
+  /** Undo: takes another event back. A void cannot itself be voided; doing the thing again is a new event. */
+  | { type: 'void'; targetId: string }
+
+export type EventType = EventBody['type']
+
+/** One thing that happened, as somebody recorded it. Never changed once made. */
+export interface PourEvent {
+  /** Made by the client, so that sending it twice is harmless. */
+  id: string
+  occurredAtMs: number
+  /** When the server had it; undefined until then. */
+  receivedAtMs?: number
+  who: string
+  body: EventBody
+}
+
+/** A total order that does not depend on arrival. */
+function compareEvents(a: PourEvent, b: PourEvent): number {
+  return a.occurredAtMs - b.occurredAtMs || (a.id < b.id ? -1 : a.id > b.id ? 1 : 0)
+}
+
+/**
+ * The events that count, in order of happening: duplicates by id dropped, voided ones and the voids left out.
+ * Independent of the order and number of arrivals.
+ */
+export function liveEvents(events: readonly PourEvent[]): PourEvent[] {
+  const byId = new Map(events.map((e) => [e.id, e]))
+  const voided = new Set<string>()
+  for (const { body } of byId.values()) if (body.type === 'void') voided.add(body.targetId)
+  return [...byId.values()].filter((e) => e.body.type !== 'void' && !voided.has(e.id)).sort(compareEvents)
+}

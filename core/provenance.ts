@@ -1,0 +1,33 @@
+/** Where a number came from, strongest first. Shown to the caster on demand. */
+export type Provenance =
+  | { kind: 'measured' }
+  | { kind: 'label' }
+  | { kind: 'calibrated'; pours: number }
+  | { kind: 'class_default'; source: string }
+  | { kind: 'common_practice' }
+  | { kind: 'model'; source: string }
+
+/** A value with its believable range and its origin. `low` and `high` are omitted where no range is known. */
+export interface Sourced {
+  value: number
+  low?: number
+  high?: number
+  provenance: Provenance
+}
+
+/** A forecast: the middle value with an 80 % range. */
+export interface Range {
+  low: number
+  mid: number
+  high: number
+}
+
+export function mapRange(range: Range, f: (x: number) => number): Range {
+  return { low: f(range.low), mid: f(range.mid), high: f(range.high) }
+}
+
+/** The log-normal 80 % range around `mid` when ln(value) has standard deviation `sigmaLn`. */
+export function logNormalRange(mid: number, sigmaLn: number): Range {
+  const spread = Math.exp(1.28 * sigmaLn)
+  return { low: mid / spread, mid, high: mid * spread }
+}

@@ -1,0 +1,12 @@
+export { settingRate } from './rate'
+export {
+  SETTING_EVENTS,
+  STIR_INTENSITY,
+  effectiveConsistency,
+  equivalentAgeMin,
+  forecastSetting,
+  hydration,
+  mixingMultiplier,
+  timeToHydrationS,
+} from './setting'
+export type { RatioMethod, SettingEvent, SettingForecast, SettingInput, StirManner } from './setting'

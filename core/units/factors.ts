@@ -1,0 +1,36 @@
+/**
+ * Exact unit definitions: international yard and pound (1959), US and imperial liquid measures,
+ * and the 250 ml metric cup. Source: NIST SP 811 appendix B, UK Weights and Measures Act 1985 (from memory).
+ */
+export const GRAMS_PER = { mg: 0.001, g: 1, kg: 1000, oz: 28.349523125, lb: 453.59237 } as const
+
+export const ML_PER = {
+  ml: 1,
+  cl: 10,
+  dl: 100,
+  l: 1000,
+  in3: 16.387064,
+  ft3: 28316.846592,
+  metricCup: 250,
+  usTsp: 4.92892159375,
+  usTbsp: 14.78676478125,
+  usFlOz: 29.5735295625,
+  usCup: 236.5882365,
+  usPint: 473.176473,
+  usQuart: 946.352946,
+  usGallon: 3785.411784,
+  impFlOz: 28.4130625,
+  impPint: 568.26125,
+  impQuart: 1136.5225,
+  impGallon: 4546.09,
+} as const
+
+export const MM_PER = { mm: 1, cm: 10, m: 1000, in: 25.4, ft: 304.8 } as const
+
+export function celsiusFromFahrenheit(tempF: number): number {
+  return ((tempF - 32) * 5) / 9
+}
+
+export function fahrenheitFromCelsius(tempC: number): number {
+  return (tempC * 9) / 5 + 32
+}

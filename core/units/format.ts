@@ -1,0 +1,88 @@
+import { GRAMS_PER, ML_PER, MM_PER, fahrenheitFromCelsius } from './factors'
+import type { UnitSystem } from './parseQuantity'
+
+/** How this workshop likes its numbers. `scaleDivisionG` is the smallest step of its scale, g. */
+export interface UnitPrefs {
+  system: UnitSystem
+  scaleDivisionG: number
+}
+
+function fixed(value: number, decimals: number): string {
+  return value.toFixed(decimals)
+}
+
+/** Rounds to `figures` significant figures: models here are never good to more than three. */
+function significant(value: number, figures: number): string {
+  if (value === 0) return '0'
+  const decimals = Math.max(0, figures - 1 - Math.floor(Math.log10(Math.abs(value))))
+  return fixed(value, decimals)
+}
+
+/** Rounds a mass, g, to what the scale can show. */
+export function roundToDivision(massG: number, scaleDivisionG: number): number {
+  const steps = Math.round(massG / scaleDivisionG)
+  return Number((steps * scaleDivisionG).toPrecision(12))
+}
+
+function formatGrams(massG: number, divisionG: number): string {
+  // Above 100 g a caster reads whole grams, however fine the scale.
+  const stepG = massG >= 100 ? Math.max(1, divisionG) : divisionG
+  const decimals = stepG >= 1 ? 0 : Math.min(2, Math.ceil(-Math.log10(stepG)))
+  return `${fixed(roundToDivision(massG, stepG), decimals)} g`
+}
+
+function formatPoundsOunces(massG: number, divisionG: number): string {
+  const divisionOz = divisionG / GRAMS_PER.oz
+  const stepOz = divisionOz <= 0.05 ? 0.05 : divisionOz <= 0.1 ? 0.1 : divisionOz <= 0.25 ? 0.25 : 0.5
+  const totalOz = Math.round(massG / GRAMS_PER.oz / stepOz) * stepOz
+  const pounds = Math.floor(totalOz / 16 + 1e-9)
+  const ounces = Math.max(0, totalOz - pounds * 16)
+  const ouncesText = `${fixed(ounces, stepOz < 0.1 ? 2 : stepOz === 0.25 ? 2 : 1).replace(/\.?0+$/, '')} oz`
+  return pounds === 0 ? ouncesText : `${pounds} lb ${ouncesText}`
+}
+
+/** Mass to weigh or as weighed, at the scale's division. */
+export function formatMass(massG: number, prefs: UnitPrefs): string {
+  return prefs.system === 'metric'
+    ? formatGrams(massG, prefs.scaleDivisionG)
+    : formatPoundsOunces(massG, prefs.scaleDivisionG)
+}
+
+/** The same mass in the other family of units, for labels and recipes that use it. */
+export function formatMassOther(massG: number, prefs: UnitPrefs): string {
+  return prefs.system === 'metric'
+    ? formatPoundsOunces(massG, prefs.scaleDivisionG)
+    : formatGrams(massG, prefs.scaleDivisionG)
+}
+
+/** A volume to three figures. */
+export function formatVolume(volumeMl: number, system: UnitSystem): string {
+  if (system === 'metric') {
+    return volumeMl >= 1000 ? `${significant(volumeMl / 1000, 3)} l` : `${significant(volumeMl, 3)} ml`
+  }
+  const quartMl = system === 'us' ? ML_PER.usQuart : ML_PER.impQuart
+  const ounceMl = system === 'us' ? ML_PER.usFlOz : ML_PER.impFlOz
+  return volumeMl >= quartMl
+    ? `${significant(volumeMl / quartMl, 3)} qt`
+    : `${significant(volumeMl / ounceMl, 3)} fl oz`
+}
+
+/** Whole degrees: no bench thermometer here is better. */
+export function formatTemp(tempC: number, system: UnitSystem): string {
+  return system === 'us' ? `${fixed(fahrenheitFromCelsius(tempC), 0)} °F` : `${fixed(tempC, 0)} °C`
+}
+
+/** Millimetres, or inches to the nearest sixteenth. */
+export function formatLength(lengthMm: number, system: UnitSystem): string {
+  if (system === 'metric') return `${significant(lengthMm, lengthMm < 10 ? 2 : 3)} mm`
+  const sixteenths = Math.round((lengthMm / MM_PER.in) * 16)
+  const whole = Math.floor(sixteenths / 16)
+  let top = sixteenths % 16
+  if (top === 0) return `${whole} in`
+  let bottom = 16
+  while (top % 2 === 0) {
+    top /= 2
+    bottom /= 2
+  }
+  return `${whole === 0 ? '' : `${whole} `}${top}/${bottom} in`
+}

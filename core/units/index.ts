@@ -1,0 +1,12 @@
+export { GRAMS_PER, ML_PER, MM_PER, celsiusFromFahrenheit, fahrenheitFromCelsius } from './factors'
+export { parseQuantity } from './parseQuantity'
+export type { ParsedQuantity, QuantityError, QuantityKind, UnitSystem } from './parseQuantity'
+export {
+  formatLength,
+  formatMass,
+  formatMassOther,
+  formatTemp,
+  formatVolume,
+  roundToDivision,
+} from './format'
+export type { UnitPrefs } from './format'

@@ -1,0 +1,73 @@
+import { fileURLToPath } from 'node:url'
+
+const core = fileURLToPath(new URL('./core', import.meta.url))
+
+/** Used components by name: without the list every one of PrimeVue's is built (docs/decisions/primevue-4.md). */
+const PRIMEVUE_COMPONENTS = [
+  'Button',
+  'Column',
+  'DataTable',
+  'InputText',
+  'Paginator',
+  'Select',
+  'SelectButton',
+  'Slider',
+  'Textarea',
+  'Toast',
+  'ToggleSwitch',
+]
+
+export default defineNuxtConfig({
+  compatibilityDate: '2026-11-01',
+  telemetry: false,
+  devtools: { enabled: false },
+  // A bench tool behind a login-free loopback address: docs/decisions/client-rendered.md.
+  ssr: false,
+  modules: ['@pinia/nuxt', '@primevue/nuxt-module', 'nuxt-security'],
+  alias: { '#core': core },
+  css: [
+    '@fontsource-variable/atkinson-hyperlegible-next/index.css',
+    '@fontsource-variable/bricolage-grotesque/index.css',
+    '~/assets/base.css',
+  ],
+  components: [{ path: '~/components', pathPrefix: false }],
+  app: {
+    head: {
+      htmlAttrs: { lang: 'en' },
+      title: 'Nine Ripples',
+      viewport: 'width=device-width, initial-scale=1',
+      link: [{ rel: 'icon', type: 'image/svg+xml', href: '/rings.svg' }],
+      meta: [{ name: 'theme-color', content: '#12282f' }],
+    },
+  },
+  primevue: {
+    autoImport: false,
+    components: { include: PRIMEVUE_COMPONENTS },
+    directives: { include: [] },
+    importTheme: { from: '~/theme/preset.ts' },
+    options: { ripple: false },
+  },
+  security: {
+    headers: {
+      crossOriginEmbedderPolicy: false,
+      strictTransportSecurity: false,
+      contentSecurityPolicy: {
+        'default-src': ["'self'"],
+        'img-src': ["'self'", 'data:'],
+        'style-src': ["'self'", "'unsafe-inline'"],
+        'font-src': ["'self'"],
+        'connect-src': ["'self'"],
+        'script-src': ["'self'", "'nonce-{{nonce}}'", "'strict-dynamic'"],
+        'upgrade-insecure-requests': false,
+      },
+    },
+    corsHandler: false,
+    rateLimiter: false,
+    // Bodies are limited where they are read (server/utils/http.ts), chunked ones included.
+    requestSizeLimiter: false,
+    xssValidator: false,
+  },
+  nitro: { compressPublicAssets: true },
+  typescript: { strict: true },
+  vite: { optimizeDeps: { include: ['chart.js', 'vue-chartjs'] } },
+})

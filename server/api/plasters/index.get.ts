@@ -1,0 +1,5 @@
+import { listPlasters } from '../../services/workshop'
+import { useDatabase } from '../../utils/database'
+import { defineRoute } from '../../utils/http'
+
+export default defineRoute(async () => listPlasters(useDatabase()))

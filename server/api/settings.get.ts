@@ -1,0 +1,5 @@
+import { getSettings } from '../services/workshop'
+import { useDatabase } from '../utils/database'
+import { defineRoute } from '../utils/http'
+
+export default defineRoute(async () => getSettings(useDatabase()))

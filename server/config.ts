@@ -1,0 +1,13 @@
+/** The environment, read once. */
+function read() {
+  const databaseUrl = process.env.NINE_RIPPLES_DATABASE_URL
+  if (!databaseUrl) throw new Error('NINE_RIPPLES_DATABASE_URL is not set; start with ./bin/start')
+  return { databaseUrl, logLevel: process.env.NINE_RIPPLES_LOG_LEVEL ?? 'info' }
+}
+
+let config: ReturnType<typeof read> | undefined
+
+export function useConfig() {
+  config ??= read()
+  return config
+}

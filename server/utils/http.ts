@@ -1,0 +1,102 @@
+import type { EventHandler, H3Event } from 'h3'
+import type { z } from 'zod'
+import type { ApiErrorBody, ErrorCode } from '../../shared/errors'
+import { DomainError } from '../services/domainError'
+import { useLogger } from './logger'
+
+const STATUS: Record<ErrorCode, number> = {
+  invalid_input: 400,
+  invalid_json: 400,
+  wrong_content_type: 415,
+  payload_too_large: 413,
+  not_found: 404,
+  event_id_conflict: 409,
+  pour_id_conflict: 409,
+  stale_plan: 409,
+  plan_locked: 409,
+  unknown_event: 409,
+  cannot_void_void: 409,
+  time_in_future: 400,
+  unavailable: 503,
+  internal: 500,
+}
+
+const MAX_BODY_BYTES = 256 * 1024
+
+/** Connection faults: the database is away, not the request wrong. Class 08 and 57P0x of SQLSTATE, and sockets. */
+function isDatabaseAway(error: unknown): boolean {
+  const code = String((error as { code?: unknown } | null)?.code ?? '')
+  const message = error instanceof Error ? error.message : ''
+  return (
+    /^(08...|57P0.|ECONNREFUSED|ECONNRESET|EPIPE|ETIMEDOUT)$/.test(code) ||
+    /Connection terminated|timeout exceeded when trying to connect/.test(message)
+  )
+}
+
+/**
+ * Wraps a route: expected failures become their code and status, anything else is logged in full and answered
+ * with a code only, so that nothing internal leaks.
+ */
+export function defineRoute<T>(handler: (event: H3Event) => Promise<T>): EventHandler {
+  return defineEventHandler(async (event) => {
+    try {
+      return await handler(event)
+    } catch (error) {
+      const known =
+        error instanceof DomainError
+          ? error
+          : new DomainError(isDatabaseAway(error) ? 'unavailable' : 'internal')
+      if (known !== error) useLogger().error({ err: error, path: event.path }, 'request failed')
+      setResponseStatus(event, STATUS[known.code])
+      return { error: { code: known.code, fields: known.fields } } satisfies ApiErrorBody
+    }
+  })
+}
+
+function parseWith<S extends z.ZodType>(schema: S, input: unknown): z.output<S> {
+  const parsed = schema.safeParse(input)
+  if (parsed.success) return parsed.data
+  throw new DomainError(
+    'invalid_input',
+    parsed.error.issues.slice(0, 20).map((i) => ({ path: i.path.join('.'), message: i.message })),
+  )
+}
+
+async function readLimited(event: H3Event): Promise<string> {
+  const chunks: Buffer[] = []
+  let size = 0
+  for await (const chunk of event.node.req) {
+    size += chunk.length
+    // Keep draining without keeping: an early answer with the body unread resets the connection.
+    if (size <= MAX_BODY_BYTES) chunks.push(chunk)
+  }
+  if (size > MAX_BODY_BYTES) throw new DomainError('payload_too_large')
+  return Buffer.concat(chunks).toString('utf8')
+}
+
+/** The JSON body, checked. Other content types are refused: a plain form on another site can then do nothing. */
+export async function readJson<S extends z.ZodType>(event: H3Event, schema: S): Promise<z.output<S>> {
+  const contentType = getRequestHeader(event, 'content-type') ?? ''
+  if (!/^application\/json\s*(;|$)/i.test(contentType)) throw new DomainError('wrong_content_type')
+  const text = await readLimited(event)
+  let json: unknown
+  try {
+    json = JSON.parse(text)
+  } catch {
+    throw new DomainError('invalid_json')
+  }
+  return parseWith(schema, json)
+}
+
+export function readQuery<S extends z.ZodType>(event: H3Event, schema: S): z.output<S> {
+  return parseWith(schema, getQuery(event))
+}
+
+const UUID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/i
+
+/** The `id` of the path. An id that cannot exist is simply not found. */
+export function readId(event: H3Event): string {
+  const id = getRouterParam(event, 'id') ?? ''
+  if (!UUID.test(id)) throw new DomainError('not_found')
+  return id.toLowerCase()
+}

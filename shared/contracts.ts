@@ -1,0 +1,199 @@
+import { z } from 'zod'
+import { DRY_TARGETS } from '../core/drying'
+import { MOULD_KINDS } from '../core/mould'
+import { PLASTER_CLASS_IDS } from '../core/plaster'
+import {
+  DEFECT_KINDS,
+  DEMOULD_OUTCOMES,
+  TOUCH_CUES,
+  VERDICTS,
+  evaluatePlan,
+  type EventBody,
+  type PourEvent,
+  type PourPlan,
+} from '../core/pour'
+import type { Provenance } from '../core/provenance'
+
+/** What crosses the wire. Both sides parse with these; past them the data is trusted. */
+
+const name = z.string().trim().min(1).max(120)
+const positive = (max: number) => z.number().gt(0).max(max)
+const temp = z.number().min(-20).max(95)
+
+export const provenanceSchema = z.discriminatedUnion('kind', [
+  z.object({ kind: z.literal('measured') }),
+  z.object({ kind: z.literal('label') }),
+  z.object({ kind: z.literal('calibrated'), pours: z.int().min(1) }),
+  z.object({ kind: z.literal('class_default'), source: z.string().max(200) }),
+  z.object({ kind: z.literal('common_practice') }),
+  z.object({ kind: z.literal('model'), source: z.string().max(200) }),
+]) satisfies z.ZodType<Provenance>
+
+const plasterPropertiesSchema = z.object({
+  classId: z.enum(PLASTER_CLASS_IDS),
+  useConsistency: z.number().min(15).max(200),
+  consistencyLow: z.number().min(15).max(200),
+  consistencyHigh: z.number().min(15).max(200),
+  referenceConsistency: z.number().min(15).max(200),
+  particleDensityKgM3: z.number().min(2000).max(3200),
+  hemihydrateFraction: z.number().min(0.3).max(1),
+  expansionPct: z.number().min(-1).max(3),
+  halfHydrationMin: z.number().min(2).max(240),
+  strengthFactor: z.number().min(0.05).max(3),
+  fillerRatio: z.number().min(0).max(4),
+  fillerDensityKgM3: z.number().min(500).max(8000),
+})
+
+export const airSchema = z.object({
+  tempC: z.number().min(-10).max(60),
+  rhPct: z.number().min(1).max(99),
+  speedMS: z.number().min(0.02).max(10),
+})
+
+const planShape = z.object({
+  schemaVersion: z.literal(1),
+  piece: name,
+  mould: z.object({
+    name,
+    kind: z.enum(MOULD_KINDS),
+    cavityMl: z.number().min(1).max(500_000),
+    volumeProvenance: provenanceSchema,
+    thicknessMm: z.number().min(1).max(500),
+  }),
+  plaster: z.object({ name, properties: plasterPropertiesSchema }),
+  consistency: z.number().min(15).max(200),
+  ratioMethod: z.enum(['weighed', 'by_volume', 'by_eye']),
+  sparePct: z.number().min(0).max(200),
+  airFraction: z.number().min(0).max(0.3),
+  waterTempC: temp,
+  powderTempC: temp,
+  soakS: z.number().min(0).max(3600),
+  stirS: z.number().min(10).max(3600),
+  stirManner: z.enum(['gentle', 'hand', 'whisk', 'drill']),
+  air: airSchema,
+  dryingExposure: z.enum(['both_faces', 'one_face']),
+  dryTarget: z.enum(DRY_TARGETS),
+  scaleDivisionG: z.number().min(0.01).max(1000),
+})
+
+/** A plan that can be computed: shape, and the core's own refusals (too little water to harden, and the like). */
+export const planSchema = planShape.superRefine((plan, context) => {
+  for (const issue of evaluatePlan(plan).issues) {
+    if (issue.severity === 'error')
+      context.addIssue({ code: 'custom', path: issue.path.split('.'), message: issue.code })
+  }
+}) satisfies z.ZodType<PourPlan>
+
+export const eventBodySchema = z.discriminatedUnion('type', [
+  z.object({ type: z.literal('mould_ready') }),
+  z.object({
+    type: z.literal('weighed'),
+    what: z.enum(['water', 'powder', 'filler']),
+    massG: positive(1_000_000),
+  }),
+  z.object({ type: z.literal('sift_started') }),
+  z.object({ type: z.literal('sifted') }),
+  z.object({ type: z.literal('soaked') }),
+  z.object({ type: z.literal('stirred'), manner: z.enum(['gentle', 'hand', 'whisk', 'drill']) }),
+  z.object({ type: z.literal('poured') }),
+  z.object({ type: z.literal('tapped') }),
+  z.object({ type: z.literal('touch'), cue: z.enum(TOUCH_CUES), seen: z.boolean() }),
+  z.object({
+    type: z.literal('temperature'),
+    place: z.enum(['slurry', 'surface', 'room']),
+    tempC: temp,
+  }),
+  z.object({ type: z.literal('demoulded'), outcome: z.enum(DEMOULD_OUTCOMES) }),
+  z.object({ type: z.literal('weighing'), massG: positive(1_000_000) }),
+  z.object({ type: z.literal('defect'), kind: z.enum(DEFECT_KINDS) }),
+  z.object({
+    type: z.literal('finished'),
+    verdict: z.enum(VERDICTS),
+    reason: z.string().trim().max(500),
+  }),
+  z.object({ type: z.literal('note'), text: z.string().trim().min(1).max(2000) }),
+  z.object({ type: z.literal('void'), targetId: z.uuid() }),
+]) satisfies z.ZodType<EventBody>
+
+/** An event as a client sends it. */
+export const newEventSchema = z.object({
+  id: z.uuid(),
+  occurredAtMs: z.int().min(0).max(4_102_444_800_000),
+  who: z.string().trim().max(60),
+  body: eventBodySchema,
+}) satisfies z.ZodType<Omit<PourEvent, 'receivedAtMs'>>
+export type NewEvent = z.infer<typeof newEventSchema>
+
+export const newPourSchema = z.object({ id: z.uuid(), plan: planSchema })
+export const planChangeSchema = z.object({ revision: z.int().min(1), plan: planSchema })
+
+export const settingsSchema = z.object({
+  workshopName: name,
+  system: z.enum(['metric', 'us', 'imperial']),
+  scaleDivisionG: z.number().min(0.01).max(1000),
+  roomTempC: z.number().min(-10).max(50),
+  roomRhPct: z.number().min(1).max(96),
+  airSpeedMS: z.number().min(0.02).max(10),
+  tapTempC: z.number().min(1).max(45),
+})
+export type Settings = z.infer<typeof settingsSchema>
+
+export const listQuerySchema = z.object({
+  state: z.enum(['open', 'closed', 'all']).default('all'),
+  verdict: z.enum(VERDICTS).optional(),
+  q: z.string().trim().max(100).default(''),
+  offset: z.coerce.number().int().min(0).max(1_000_000).default(0),
+  limit: z.coerce.number().int().min(1).max(100).default(50),
+})
+export type ListQuery = z.input<typeof listQuerySchema>
+
+export interface Page<T> {
+  items: T[]
+  total: number
+}
+
+/** A pour as the server holds it: the plan, and everything that happened. */
+export interface PourRecord {
+  id: string
+  plan: PourPlan
+  /** Counts changes of the plan; a change must name the one it started from. */
+  revision: number
+  createdAtMs: number
+  events: PourEvent[]
+}
+
+export interface PlasterCard {
+  id: string
+  name: string
+  classId: PourPlan['plaster']['properties']['classId']
+  /** As printed on the bag; null where the label says nothing. */
+  labelConsistency: number | null
+  labelExpansionPct: number | null
+  note: string
+}
+
+export interface MouldCard {
+  id: string
+  name: string
+  kind: PourPlan['mould']['kind']
+  cavityMl: number
+  volumeProvenance: Provenance
+  thicknessMm: number
+  usualPlasterId: string | null
+  note: string
+}
+
+export const CHANGE_TOPICS = ['pour', 'plaster', 'mould', 'settings'] as const
+/** One line of the live stream: something of this kind changed; fetch it again. */
+export interface ChangeMessage {
+  seq: number
+  topic: (typeof CHANGE_TOPICS)[number]
+  id: string
+}
+
+/** First message of the live stream. `reset` asks the client to load everything again. */
+export interface HelloMessage {
+  seq: number
+  serverTimeMs: number
+  reset: boolean
+}

@@ -1,0 +1,29 @@
+/** Every code the server answers with. The interface turns them into words (app/utils/words.ts). */
+export const ERROR_CODES = [
+  'invalid_input',
+  'invalid_json',
+  'wrong_content_type',
+  'payload_too_large',
+  'not_found',
+  'event_id_conflict',
+  'pour_id_conflict',
+  'stale_plan',
+  'plan_locked',
+  'unknown_event',
+  'cannot_void_void',
+  'time_in_future',
+  'unavailable',
+  'internal',
+] as const
+export type ErrorCode = (typeof ERROR_CODES)[number]
+
+export interface FieldError {
+  /** Path of the field, dotted, e.g. `plan.mould.cavityMl`. */
+  path: string
+  message: string
+}
+
+/** The body of every answer that is not a success. */
+export interface ApiErrorBody {
+  error: { code: ErrorCode; fields: FieldError[] }
+}
