@@ -1,1 +1,156 @@
-<template><div>Nine Ripples</div></template>
+<script setup lang="ts">
+import { CalendarClock, Droplets, Layers, Settings2 } from '@lucide/vue'
+import Toast from 'primevue/toast'
+import { useToast } from 'primevue/usetoast'
+import { onMounted, watch } from 'vue'
+import { useLive } from '~/composables/useLive'
+import { usePours } from '~/stores/pours'
+import { useWorkshop } from '~/stores/workshop'
+import { ERROR_WORDS, eventWords } from '~/utils/words'
+import { useUnits } from '~/composables/useUnits'
+
+const workshop = useWorkshop()
+const pours = usePours()
+const units = useUnits()
+const toast = useToast()
+const { connected } = useLive()
+void workshop.load()
+
+const PLACES = [
+  { to: '/', name: 'Bench', icon: Layers },
+  { to: '/plan', name: 'Plan', icon: Droplets },
+  { to: '/casts', name: 'Casts', icon: CalendarClock },
+  { to: '/settings', name: 'Settings', icon: Settings2 },
+]
+
+watch(
+  () => pours.refused,
+  (refused) => {
+    if (!refused) return
+    toast.add({
+      severity: 'error',
+      summary: `Not recorded: ${eventWords(refused.unsent.event.body, units.mass, units.temp)}`,
+      detail: ERROR_WORDS[refused.failure.code],
+    })
+  },
+)
+
+// Tests wait for this before their first click; before it a click would be lost.
+onMounted(() => document.documentElement.setAttribute('data-mounted', ''))
+</script>
+
+<template>
+  <div class="shell">
+    <a class="skip" href="#main">Skip to content</a>
+    <header class="bar">
+      <NuxtLink to="/" class="home">
+        <img src="/rings.svg" alt="" width="34" height="34" />
+        <span class="name">Nine Ripples</span>
+      </NuxtLink>
+      <nav aria-label="Places">
+        <NuxtLink v-for="place in PLACES" :key="place.to" :to="place.to" class="place">
+          <component :is="place.icon" :size="20" aria-hidden="true" />{{ place.name }}
+        </NuxtLink>
+      </nav>
+    </header>
+    <p v-if="!connected" class="offline" role="status">
+      Not connected. Go on working: what you record is kept here<template v-if="pours.outbox.length">
+        ({{ pours.outbox.length }} waiting)</template
+      >
+      and sent as soon as the workshop answers.
+    </p>
+    <main id="main" tabindex="-1">
+      <NuxtPage />
+    </main>
+    <Toast position="bottom-center" />
+  </div>
+</template>
+
+<style scoped>
+.shell {
+  min-height: 100dvh;
+  display: flex;
+  flex-direction: column;
+}
+main {
+  flex: 1;
+  display: flex;
+  flex-direction: column;
+  outline: none;
+}
+.skip {
+  position: absolute;
+  left: -100vw;
+}
+.skip:focus {
+  left: var(--s3);
+  top: var(--s3);
+  background: var(--plaster);
+  padding: var(--s3);
+  z-index: 10;
+}
+.bar {
+  display: flex;
+  align-items: center;
+  justify-content: space-between;
+  gap: var(--s4);
+  padding: var(--s2) var(--s5);
+  background: var(--plaster);
+  border-bottom: 2px solid var(--line);
+}
+.home {
+  display: flex;
+  align-items: center;
+  gap: var(--s3);
+  text-decoration: none;
+}
+.name {
+  font-family: var(--display);
+  font-weight: 700;
+  font-size: 1.15rem;
+}
+nav {
+  display: flex;
+  gap: var(--s1);
+}
+.place {
+  display: flex;
+  align-items: center;
+  gap: var(--s2);
+  min-height: 44px;
+  padding: 0 var(--s4);
+  border-radius: 999px;
+  text-decoration: none;
+  font-weight: 600;
+}
+.place:hover {
+  background: var(--chalk);
+}
+.place.router-link-active[aria-current='page'] {
+  background: var(--ink);
+  color: var(--plaster);
+}
+.offline {
+  background: var(--hot-light);
+  color: var(--ink);
+  border-bottom: 2px solid var(--hot);
+  padding: var(--s2) var(--s5);
+  font-weight: 600;
+}
+@media (max-width: 43rem) {
+  .bar {
+    padding: var(--s2);
+    gap: 0;
+  }
+  .name {
+    display: none;
+  }
+  .place {
+    padding: 0 var(--s3);
+    font-size: 0.95rem;
+  }
+  .place svg {
+    display: none;
+  }
+}
+</style>

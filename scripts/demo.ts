@@ -36,13 +36,27 @@ type MouldRow = [
 ]
 const MOULDS = {
   ripple: ['Ripple dam, 300 mm ring', 'ground', 1770, 25, 'moulding', 'Steel ring pushed into the flat.'],
-  tile: ['Chart tile, silicone', 'silicone', 410, 18, 'moulding', 'Relief chart of the estuary, sixteen tiles.'],
+  tile: [
+    'Chart tile, silicone',
+    'silicone',
+    410,
+    18,
+    'moulding',
+    'Relief chart of the estuary, sixteen tiles.',
+  ],
   ammonite: ['Ammonite, silicone', 'silicone', 265, 32, 'hard', 'Deep whorl: air sits in the middle.'],
   urchin: ['Sea urchin, two-part silicone', 'silicone', 340, 45, 'cement', 'Keys on the seam, tape over it.'],
   jug: ['Lamp-oil jug, half a slip mould', 'box', 2900, 50, 'pottery', 'Cottle boards, 40 mm all round.'],
   clock: ['Tide-clock face, box', 'box', 3100, 35, 'pottery', '400 by 220 mm, numerals in clay.'],
   ear: ['Ear, alginate pot', 'alginate', 95, 22, 'moulding', 'For the listening exhibit.'],
-  jaw: ['Seal’s jaw, impression tray', 'impression_tray', 180, 16, 'stone', 'Impression taken from the museum’s jaw.'],
+  jaw: [
+    'Seal’s jaw, impression tray',
+    'impression_tray',
+    180,
+    16,
+    'stone',
+    'Impression taken from the museum’s jaw.',
+  ],
   shell: ['Urchin shell for glass', 'shell', 2400, 50, 'shell', 'Wax lost, then to the glass kiln.'],
   corbel: ['Corbel, latex and jacket', 'latex', 5200, 60, 'cement', 'Jacket in two halves, wing nuts.'],
 } as const satisfies Record<string, MouldRow>
@@ -85,7 +99,9 @@ function run(of: PourPlan, who: string, upTo: EventBody['type'], lastDoneS: numb
     [0, { type: 'mould_ready' }],
     [4 * MIN, { type: 'weighed', what: 'water', massG: planned.waterG + 1 }],
     [3 * MIN, { type: 'weighed', what: 'powder', massG: planned.powderG - 2 }],
-    ...(filled ? [[2 * MIN, { type: 'weighed', what: 'filler', massG: planned.fillerG }] as [number, EventBody]] : []),
+    ...(filled
+      ? [[2 * MIN, { type: 'weighed', what: 'filler', massG: planned.fillerG }] as [number, EventBody]]
+      : []),
     [MIN, { type: 'sift_started' }],
     [siftS, { type: 'sifted' }],
     [of.soakS + 8, { type: 'soaked' }],
@@ -206,7 +222,11 @@ function demoPours(): { of: PourPlan; timed: Timed[]; ageS: number }[] {
       timed: [
         ...demouldedAgo(urchinOld, 'Odile', oldAgoS),
         ...weighings(urchinOld, 'Odile', oldAgoS, [0.2 * HOUR, 2 * DAY, 4 * DAY, 8 * DAY, 11 * DAY]),
-        [-4 * DAY, 'Odile', { type: 'finished', verdict: 'good', reason: 'Clean spines, no seam to speak of.' }],
+        [
+          -4 * DAY,
+          'Odile',
+          { type: 'finished', verdict: 'good', reason: 'Clean spines, no seam to speak of.' },
+        ],
       ],
       ageS: 17 * DAY,
     },
@@ -270,7 +290,14 @@ export async function loadDemo(db: Db, nowMs: number): Promise<void> {
       plasterIds.set(key, id)
       await trx
         .insertInto('plaster')
-        .values({ id, name, class_id: classId, label_consistency: labelConsistency, label_expansion_pct: null, note })
+        .values({
+          id,
+          name,
+          class_id: classId,
+          label_consistency: labelConsistency,
+          label_expansion_pct: null,
+          note,
+        })
         .execute()
     }
     for (const [name, kind, cavityMl, thicknessMm, plaster, note] of Object.values(MOULDS)) {

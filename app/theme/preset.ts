@@ -1,4 +1,103 @@
 import { definePreset } from '@primeuix/themes'
 import Aura from '@primeuix/themes/aura'
 import { markRaw } from 'vue'
-export default markRaw(definePreset(Aura, {}))
+
+/** Our tokens laid over the component library's, so that its stock look is gone. Meaning: docs/look.md. */
+const preset = markRaw(
+  definePreset(Aura, {
+    primitive: {
+      borderRadius: { none: '0', xs: '6px', sm: '10px', md: '14px', lg: '18px', xl: '22px' },
+    },
+    semantic: {
+      transitionDuration: '0.12s',
+      focusRing: { width: '3px', style: 'solid', color: '#e0a23c', offset: '2px', shadow: 'none' },
+      primary: {
+        50: '#eef6f7',
+        100: '#d6e9ec',
+        200: '#b5d8dd',
+        300: '#96cad1',
+        400: '#5d9aa6',
+        500: '#1b4c5b',
+        600: '#1b4c5b',
+        700: '#153d49',
+        800: '#112f39',
+        900: '#0f272f',
+        950: '#0a1d23',
+      },
+      formField: {
+        paddingX: '0.85rem',
+        paddingY: '0.7rem',
+        borderRadius: '{border.radius.md}',
+      },
+      colorScheme: {
+        light: {
+          surface: {
+            0: '#fcfaf5',
+            50: '#f6f3ec',
+            100: '#f2eee5',
+            200: '#e6e0d3',
+            300: '#d5cebf',
+            400: '#938d7e',
+            500: '#70766d',
+            600: '#46575c',
+            700: '#31454a',
+            800: '#13262c',
+            900: '#0f272f',
+            950: '#0a1d23',
+          },
+          primary: {
+            color: '{primary.500}',
+            contrastColor: '#fcfaf5',
+            hoverColor: '{primary.700}',
+            activeColor: '{primary.800}',
+          },
+          formField: {
+            background: '#ffffff',
+            borderColor: '#837c6b',
+            hoverBorderColor: '#13262c',
+            focusBorderColor: '#13262c',
+            invalidBorderColor: '#b9310f',
+            color: '#13262c',
+            placeholderColor: '#5d6668',
+            shadow: 'none',
+          },
+          text: { color: '#13262c', mutedColor: '#46575c' },
+        },
+      },
+    },
+    components: {
+      button: {
+        root: {
+          paddingX: '1.15rem',
+          paddingY: '0.75rem',
+          borderRadius: '999px',
+          label: { fontWeight: '650' },
+        },
+      },
+      slider: {
+        root: {},
+        track: { size: '10px', borderRadius: '5px', background: '#d5cebf' },
+        handle: {
+          width: '34px',
+          height: '34px',
+          background: '#13262c',
+          hoverBackground: '#13262c',
+          content: {
+            width: '14px',
+            height: '14px',
+            background: '#96cad1',
+            hoverBackground: '#96cad1',
+            shadow: 'none',
+          },
+        },
+      },
+      datatable: {
+        headerCell: { background: 'transparent', padding: '0.6rem 0.75rem' },
+        row: { background: 'transparent' },
+        bodyCell: { padding: '0.6rem 0.75rem' },
+      },
+    },
+  }),
+)
+
+export default { preset, options: { darkModeSelector: 'none' } }

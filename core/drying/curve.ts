@@ -53,8 +53,7 @@ export function dryingCurve(input: DryingInput): DryingCurve {
   const store = criticalFraction * w0 * depthM
   const filmResistance = 1 / flux
   const poreResistance =
-    depthM /
-    (3 * VAPOUR_DIFFUSIVITY_M2_S * saturatedVapourKgM3(air.tempC) * (1 - air.rhPct / 100) * s)
+    depthM / (3 * VAPOUR_DIFFUSIVITY_M2_S * saturatedVapourKgM3(air.tempC) * (1 - air.rhPct / 100) * s)
 
   function timeS(fractionLeft: number): number {
     if (fractionLeft >= criticalFraction) {
@@ -62,8 +61,7 @@ export function dryingCurve(input: DryingInput): DryingCurve {
     }
     const g = fractionLeft / criticalFraction
     return (
-      criticalTimeS +
-      store * ((filmResistance + poreResistance) * Math.log(1 / g) - poreResistance * (1 - g))
+      criticalTimeS + store * ((filmResistance + poreResistance) * Math.log(1 / g) - poreResistance * (1 - g))
     )
   }
 

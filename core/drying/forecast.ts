@@ -121,8 +121,7 @@ function build(
   waterMassAtStartG: number,
   weighingsUsed: number,
 ): DryingForecast {
-  const at = (z: number): DryingCurve =>
-    dryingCurve({ ...input, speedFactor: Math.exp(lnSpeed + z * sigma) })
+  const at = (z: number): DryingCurve => dryingCurve({ ...input, speedFactor: Math.exp(lnSpeed + z * sigma) })
   const slow = at(-1.2816)
   const middle = at(0)
   const fast = at(1.2816)

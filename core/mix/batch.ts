@@ -24,7 +24,15 @@ function assemble(input: MixInput, powderG: number, waterG: number, fillerG: num
   const consistency = (100 * waterG) / powderG
   const properties = mixProperties({ ...input, consistency })
   const slurryMl = powderG * properties.slurryMlPerG
-  return { waterG, powderG, fillerG, slurryMl, consistency, bowlMl: bowlVolumeMl(waterG, slurryMl), properties }
+  return {
+    waterG,
+    powderG,
+    fillerG,
+    slurryMl,
+    consistency,
+    bowlMl: bowlVolumeMl(waterG, slurryMl),
+    properties,
+  }
 }
 
 /**

@@ -4,9 +4,7 @@ import { BOUND_WATER_RATIO } from './properties'
 import { waterDensityKgM3 } from './water'
 
 export type ConsistencyIssueCode =
-  | 'consistency_below_chemical_minimum'
-  | 'consistency_below_class_range'
-  | 'consistency_above_class_range'
+  'consistency_below_chemical_minimum' | 'consistency_below_class_range' | 'consistency_above_class_range'
 
 /** Parts of water to 100 of plaster below which not all of it can ever turn to gypsum. */
 export function chemicalMinimumConsistency(hemihydrateFraction: number): number {

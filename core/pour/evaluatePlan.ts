@@ -1,5 +1,11 @@
 import { forecastDemould, type DemouldForecast } from '../demould'
-import { dryingDepthMm, forecastDrying, targetFractionLeft, type DryingForecast, type Weighing } from '../drying'
+import {
+  dryingDepthMm,
+  forecastDrying,
+  targetFractionLeft,
+  type DryingForecast,
+  type Weighing,
+} from '../drying'
 import type { Issue } from '../errors'
 import {
   checkConsistency,

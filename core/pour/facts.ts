@@ -32,12 +32,14 @@ export interface PourFacts {
   settingInput: SettingInput
   setting: SettingForecast
   demould: DemouldForecast
-  drying: {
-    startMs: number
-    weighings: Weighing[]
-    forecast: DryingForecast
-    targetLeft: number
-  } | undefined
+  drying:
+    | {
+        startMs: number
+        weighings: Weighing[]
+        forecast: DryingForecast
+        targetLeft: number
+      }
+    | undefined
   verdict: { verdict: Verdict; reason: string; atMs: number } | undefined
 }
 

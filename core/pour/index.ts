@@ -3,15 +3,7 @@ export type { PourPlan } from './plan'
 export { evaluatePlan } from './evaluatePlan'
 export type { PlanEvaluation, PlanIssueCode, PlanOutcome } from './evaluatePlan'
 export { DEFECT_KINDS, DEMOULD_OUTCOMES, TOUCH_CUES, VERDICTS, liveEvents } from './events'
-export type {
-  DefectKind,
-  DemouldOutcome,
-  EventBody,
-  EventType,
-  PourEvent,
-  TouchCue,
-  Verdict,
-} from './events'
+export type { DefectKind, DemouldOutcome, EventBody, EventType, PourEvent, TouchCue, Verdict } from './events'
 export { STAGES, stageOfStep, stepCompletedBy, stepsOf, undoTargets } from './steps'
 export type { Stage, StepId } from './steps'
 export { foldPour } from './facts'

@@ -222,11 +222,11 @@ export function viewPour(facts: PourFacts, nowMs: number): PourView {
   }
 }
 
-/** Most urgent first; among equals the one due first, then the one without a clock. */
+/** Most urgent first; among equals a piece before a weighing, then the one due first. */
 export function compareByUrgency(a: PourView, b: PourView): number {
   return (
     URGENCIES.indexOf(a.urgency) - URGENCIES.indexOf(b.urgency) ||
-    (a.clock?.dueMs ?? Infinity) - (b.clock?.dueMs ?? Infinity) ||
-    0
+    Number(a.stage === 'dry') - Number(b.stage === 'dry') ||
+    (a.clock?.dueMs ?? Number.MAX_VALUE) - (b.clock?.dueMs ?? Number.MAX_VALUE)
   )
 }

@@ -10,8 +10,6 @@ const REFERENCE_K = 293.15
  */
 export function settingRate(tempC: number): number {
   if (tempC >= 98 || tempC <= -10) return 0
-  const arrhenius = Math.exp(
-    (ACTIVATION_J_MOL / GAS_CONSTANT) * (1 / REFERENCE_K - 1 / (tempC + 273.15)),
-  )
+  const arrhenius = Math.exp((ACTIVATION_J_MOL / GAS_CONSTANT) * (1 / REFERENCE_K - 1 / (tempC + 273.15)))
   return arrhenius * ((98 - tempC) / 78) ** 4
 }

@@ -58,8 +58,7 @@ export function effectiveConsistency(
   plaster: Pick<PlasterProperties, 'fillerRatio' | 'fillerDensityKgM3' | 'particleDensityKgM3'>,
 ): number {
   return (
-    consistency /
-    (1 + (0.6 * plaster.fillerRatio * plaster.particleDensityKgM3) / plaster.fillerDensityKgM3)
+    consistency / (1 + (0.6 * plaster.fillerRatio * plaster.particleDensityKgM3) / plaster.fillerDensityKgM3)
   )
 }
 

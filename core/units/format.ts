@@ -74,7 +74,7 @@ export function formatTemp(tempC: number, system: UnitSystem): string {
 
 /** Millimetres, or inches to the nearest sixteenth. */
 export function formatLength(lengthMm: number, system: UnitSystem): string {
-  if (system === 'metric') return `${significant(lengthMm, lengthMm < 10 ? 2 : 3)} mm`
+  if (system === 'metric') return `${fixed(lengthMm, lengthMm < 10 ? 1 : 0)} mm`
   const sixteenths = Math.round((lengthMm / MM_PER.in) * 16)
   const whole = Math.floor(sixteenths / 16)
   let top = sixteenths % 16

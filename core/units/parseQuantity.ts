@@ -4,12 +4,7 @@ export type QuantityKind = 'mass' | 'volume' | 'length' | 'temp' | 'number'
 export type UnitSystem = 'metric' | 'us' | 'imperial'
 
 export type QuantityError =
-  | 'empty'
-  | 'not_a_quantity'
-  | 'unknown_unit'
-  | 'wrong_kind_of_unit'
-  | 'ambiguous_comma'
-  | 'too_large'
+  'empty' | 'not_a_quantity' | 'unknown_unit' | 'wrong_kind_of_unit' | 'ambiguous_comma' | 'too_large'
 
 export type ParsedQuantity = { ok: true; value: number } | { ok: false; code: QuantityError; at: string }
 

@@ -3,4 +3,6 @@ import { saveSettings } from '../services/workshop'
 import { useDatabase } from '../utils/database'
 import { defineRoute, readJson } from '../utils/http'
 
-export default defineRoute(async (event) => saveSettings(useDatabase(), await readJson(event, settingsSchema)))
+export default defineRoute(async (event) =>
+  saveSettings(useDatabase(), await readJson(event, settingsSchema)),
+)

@@ -1,6 +1,5 @@
 import { setTimeout as delay } from 'node:timers/promises'
 import pg from 'pg'
-import type { Logger } from 'pino'
 import type { ChangeMessage } from '../../shared/contracts'
 import type { Db } from '../db/client'
 
@@ -28,6 +27,11 @@ export async function changesAfter(db: Db, seq: number): Promise<ChangeMessage[]
   return rows.map((r) => ({ seq: r.seq, topic: r.topic, id: r.entity_id }))
 }
 
+interface WarningLog {
+  warn(message: string): void
+  warn(details: object, message: string): void
+}
+
 /**
  * Follows the change log for every open live stream of this process. One LISTEN connection wakes it; what changed
  * is always read from the log, so a lost wake-up or connection only delays, never loses.
@@ -43,7 +47,7 @@ export class ChangeFeed {
   constructor(
     private readonly db: Db,
     private readonly connectionString: string,
-    private readonly log: Logger,
+    private readonly log: WarningLog,
   ) {}
 
   /** Resolves once the first connection stands or has failed; it goes on reconnecting by itself. */
@@ -66,7 +70,7 @@ export class ChangeFeed {
 
   private async run(started: () => void): Promise<void> {
     const { signal } = this.stopping
-    for (let failures = 0; !signal.aborted; ) {
+    for (let failures = 0; !signal.aborted;) {
       const client = new pg.Client({ connectionString: this.connectionString })
       this.listener = client
       try {
@@ -87,7 +91,8 @@ export class ChangeFeed {
         clearInterval(poll)
         if (!signal.aborted) this.log.warn('the live connection to the database was lost; reconnecting')
       } catch (error) {
-        if (!signal.aborted) this.log.warn({ err: error }, 'the live connection could not be made; trying again')
+        if (!signal.aborted)
+          this.log.warn({ err: error }, 'the live connection could not be made; trying again')
       }
       started()
       await client.end().catch(() => {})

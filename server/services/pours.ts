@@ -150,7 +150,12 @@ async function checkVoidTarget(trx: Transaction<Database>, pourId: string, targe
  * Records an event. Sending the same one again answers with the row already there; the same id with another
  * content is a conflict.
  */
-export async function recordEvent(db: Db, pourId: string, event: NewEvent, nowMs: number): Promise<PourEvent> {
+export async function recordEvent(
+  db: Db,
+  pourId: string,
+  event: NewEvent,
+  nowMs: number,
+): Promise<PourEvent> {
   if (event.occurredAtMs > nowMs + MAX_AHEAD_MS) {
     throw new DomainError('time_in_future', [{ path: 'occurredAtMs', message: 'is in the future' }])
   }

@@ -1,0 +1,34 @@
+<script setup lang="ts">
+/** One caution, at the step where the harm is. Usage: <CautionNote id="dust" /> */
+import { TriangleAlert } from '@lucide/vue'
+import { CAUTIONS, type CautionId } from '~/utils/cautions'
+
+defineProps<{ id: CautionId }>()
+</script>
+
+<template>
+  <p class="caution" role="note">
+    <TriangleAlert :size="22" aria-hidden="true" />
+    <span
+      ><strong>{{ CAUTIONS[id].title }}.</strong> {{ CAUTIONS[id].text }}</span
+    >
+  </p>
+</template>
+
+<style scoped>
+.caution {
+  display: flex;
+  gap: var(--s3);
+  align-items: flex-start;
+  background: var(--hot-light);
+  color: #3a1206;
+  border-left: 6px solid var(--hot);
+  border-radius: 0.6rem;
+  padding: var(--s2) var(--s3);
+  font-size: 0.95rem;
+}
+.caution svg {
+  flex: none;
+  color: var(--hot);
+}
+</style>

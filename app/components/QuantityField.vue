@@ -1,0 +1,129 @@
+<script setup lang="ts">
+/**
+ * A quantity typed as a caster writes it: `2 lb 3 oz`, `750 ml`, `1/2 in`. Keeps what was typed; the model moves only
+ * to values that make sense.
+ * Usage: <QuantityField v-model="waterG" kind="mass" label="Water" :min="1" @problem="…" />
+ */
+import { computed, ref, useId, watch } from 'vue'
+import type { QuantityKind } from '#core/units'
+import { useUnits } from '~/composables/useUnits'
+import { QUANTITY_ERROR_WORDS } from '~/utils/words'
+
+const props = defineProps<{
+  kind: QuantityKind
+  label: string
+  min: number
+  max: number
+  /** Digits after the point of a bare number. */
+  decimals?: number
+  suffix?: string
+  large?: boolean
+}>()
+const model = defineModel<number | undefined>({ required: true })
+const emit = defineEmits<{ problem: [message: string] }>()
+
+const id = useId()
+const units = useUnits()
+
+function show(value: number): string {
+  switch (props.kind) {
+    case 'mass':
+      return units.mass(value)
+    case 'volume':
+      return units.volume(value)
+    case 'length':
+      return units.length(value)
+    case 'temp':
+      return units.temp(value)
+    case 'number':
+      return String(Number(value.toFixed(props.decimals ?? 0)))
+  }
+}
+
+const text = ref(model.value === undefined ? '' : show(model.value))
+const problem = ref('')
+const editing = ref(false)
+
+watch([model, units.system], ([value]) => {
+  if (!editing.value && value !== undefined) {
+    text.value = show(value)
+    report('')
+  }
+})
+
+function report(message: string) {
+  if (problem.value === message) return
+  problem.value = message
+  emit('problem', message)
+}
+
+function read() {
+  const parsed = units.parse(text.value, props.kind)
+  if (!parsed.ok) return report(QUANTITY_ERROR_WORDS[parsed.code])
+  if (parsed.value < props.min) return report(`At least ${show(props.min)}.`)
+  if (parsed.value > props.max) return report(`At most ${show(props.max)}.`)
+  report('')
+  model.value = parsed.value
+}
+
+function leave() {
+  editing.value = false
+  if (problem.value === '' && model.value !== undefined) text.value = show(model.value)
+}
+
+const described = computed(() => (problem.value ? `${id}-problem` : undefined))
+</script>
+
+<template>
+  <div class="field" :class="{ large }">
+    <label :for="id">{{ label }}</label>
+    <span class="line">
+      <InputText
+        :id="id"
+        v-model="text"
+        :invalid="problem !== ''"
+        :aria-invalid="problem !== ''"
+        :aria-describedby="described"
+        autocomplete="off"
+        :inputmode="kind === 'number' ? 'decimal' : 'text'"
+        @focus="editing = true"
+        @update:model-value="read"
+        @blur="leave"
+      />
+      <span v-if="suffix" class="suffix">{{ suffix }}</span>
+    </span>
+    <small v-if="problem" :id="`${id}-problem`" class="problem" role="alert">{{ problem }}</small>
+  </div>
+</template>
+
+<style scoped>
+.field {
+  display: grid;
+  gap: var(--s1);
+  min-width: 0;
+}
+label {
+  font-weight: 600;
+}
+.line {
+  display: flex;
+  align-items: center;
+  gap: var(--s2);
+}
+.line :deep(input) {
+  width: 100%;
+  min-width: 0;
+}
+.large :deep(input) {
+  font-family: var(--display);
+  font-weight: 700;
+  font-size: 2rem;
+}
+.suffix {
+  flex: none;
+}
+.problem {
+  color: var(--hot);
+  font-weight: 600;
+}
+</style>

@@ -1,0 +1,119 @@
+<script setup lang="ts">
+/** While it dries: weigh it, hear how far it is. Usage: <RunDry :facts :now-ms @weigh @finish /> */
+import { computed, ref } from 'vue'
+import type { PourFacts } from '#core/pour'
+import { useUnits } from '~/composables/useUnits'
+import { durationRangeText } from '~/utils/time'
+import { DRY_TARGET_WORDS } from '~/utils/words'
+
+const props = defineProps<{ facts: PourFacts; nowMs: number }>()
+const emit = defineEmits<{ weigh: [massG: number]; finish: [] }>()
+const units = useUnits()
+
+const massG = ref<number>()
+const problem = ref('')
+const left = computed(() => {
+  const { forecast, targetLeft, startMs } = props.facts.drying!
+  const range = forecast.timeToFractionS(targetLeft)
+  const elapsedS = (props.nowMs - startMs) / 1000
+  return {
+    dry: elapsedS >= range.mid,
+    text: durationRangeText(Math.max(0, range.low - elapsedS), Math.max(0, range.high - elapsedS)),
+    expectedG: forecast.massAtG(elapsedS),
+    weighings: forecast.weighingsUsed,
+  }
+})
+
+function weigh() {
+  if (massG.value === undefined || problem.value) return
+  emit('weigh', massG.value)
+  massG.value = undefined
+}
+</script>
+
+<template>
+  <div class="dry">
+    <form class="weigh" @submit.prevent="weigh">
+      <QuantityField
+        :key="facts.drying!.weighings.length"
+        v-model="massG"
+        kind="mass"
+        label="It weighs now"
+        large
+        :min="0.1"
+        :max="1000000"
+        @problem="problem = $event"
+      />
+      <button type="submit" :disabled="massG === undefined || problem !== ''">Record this weighing</button>
+    </form>
+    <div class="say">
+      <p class="head">
+        {{
+          left.dry ? `Dry enough by now to ${DRY_TARGET_WORDS[facts.plan.dryTarget]}` : `${left.text} to go`
+        }}
+      </p>
+      <p>
+        Expected today: {{ units.mass(left.expectedG) }}.
+        {{
+          left.weighings >= 2
+            ? `Learnt from ${left.weighings} weighings.`
+            : 'A model’s guess until there are two weighings.'
+        }}
+      </p>
+      <button type="button" class="second" @click="emit('finish')">It is finished</button>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.dry {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: var(--s6);
+  align-items: center;
+  width: 100%;
+  max-width: 64rem;
+  margin: 0 auto;
+}
+.weigh,
+.say {
+  display: grid;
+  gap: var(--s3);
+  align-content: center;
+}
+.head {
+  font-family: var(--display);
+  font-weight: 700;
+  font-size: 1.7rem;
+  line-height: 1.1;
+}
+button {
+  min-height: 3.6rem;
+  border-radius: 999px;
+  border: 0;
+  background: var(--wet-light);
+  color: var(--ink);
+  font-weight: 700;
+  font-size: 1.1rem;
+  cursor: pointer;
+}
+button:disabled {
+  background: #46575c;
+  color: #d5dcdd;
+  cursor: default;
+}
+.second {
+  background: transparent;
+  border: 2px solid currentColor;
+  color: inherit;
+}
+:deep(.problem) {
+  color: #ffb9a3;
+}
+@media (max-width: 43rem) {
+  .dry {
+    grid-template-columns: 1fr;
+    gap: var(--s4);
+  }
+}
+</style>

@@ -1,0 +1,170 @@
+<script setup lang="ts">
+/** Everything beside the one next thing: take back, note, temperature, ending. Usage: <RunTools :can-undo … @record @undo /> */
+import { CircleX, NotebookPen, Thermometer, Undo2, Volume2, VolumeX } from '@lucide/vue'
+import Button from 'primevue/button'
+import SelectButton from 'primevue/selectbutton'
+import Textarea from 'primevue/textarea'
+import { ref, useId } from 'vue'
+import { DEFECT_KINDS, VERDICTS, type DefectKind, type EventBody, type Verdict } from '#core/pour'
+import { DEFECT_WORDS, VERDICT_WORDS } from '~/utils/words'
+
+const props = defineProps<{ canUndo: boolean; ended: boolean; drying: boolean }>()
+const sound = defineModel<boolean>('sound', { required: true })
+const ending = defineModel<boolean>('ending', { required: true })
+const emit = defineEmits<{ record: [bodies: EventBody[]]; undo: [] }>()
+
+const noting = ref(false)
+const note = ref('')
+const noteId = useId()
+function keepNote() {
+  if (note.value.trim() === '') return
+  emit('record', [{ type: 'note', text: note.value.trim() }])
+  note.value = ''
+  noting.value = false
+}
+
+const measuring = ref(false)
+const tempC = ref<number | undefined>(undefined)
+const place = ref<'slurry' | 'surface' | 'room'>('slurry')
+const PLACES = [
+  { value: 'slurry', label: 'Slurry' },
+  { value: 'surface', label: 'Surface' },
+  { value: 'room', label: 'Room' },
+]
+const tempProblem = ref('')
+function keepTemp() {
+  if (tempC.value === undefined || tempProblem.value) return
+  emit('record', [{ type: 'temperature', place: place.value, tempC: tempC.value }])
+  tempC.value = undefined
+  measuring.value = false
+}
+
+const verdict = ref<Verdict>('good')
+const defects = ref<DefectKind[]>([])
+const reason = ref('')
+const reasonId = useId()
+const verdictOptions = VERDICTS.map((value) => ({ value, label: VERDICT_WORDS[value] }))
+const defectOptions = DEFECT_KINDS.map((value) => ({ value, label: DEFECT_WORDS[value] }))
+function openEnding() {
+  verdict.value = props.drying ? 'good' : 'failed'
+  ending.value = true
+}
+function end() {
+  emit('record', [
+    ...defects.value.map((kind): EventBody => ({ type: 'defect', kind })),
+    { type: 'finished', verdict: verdict.value, reason: reason.value.trim() },
+  ])
+  ending.value = false
+}
+</script>
+
+<template>
+  <div class="tools">
+    <button type="button" :disabled="!canUndo" @click="emit('undo')">
+      <Undo2 :size="20" aria-hidden="true" /><span>Undo</span>
+    </button>
+    <button type="button" @click="noting = true">
+      <NotebookPen :size="20" aria-hidden="true" /><span>Note</span>
+    </button>
+    <button v-if="!ended" type="button" @click="measuring = true">
+      <Thermometer :size="20" aria-hidden="true" /><span>Temperature</span>
+    </button>
+    <button v-if="!ended" type="button" @click="openEnding">
+      <CircleX :size="20" aria-hidden="true" /><span>{{ drying ? 'Finish' : 'Give up' }}</span>
+    </button>
+    <button type="button" :aria-pressed="sound" @click="sound = !sound">
+      <component :is="sound ? Volume2 : VolumeX" :size="20" aria-hidden="true" />Sound
+      {{ sound ? 'on' : 'off' }}
+    </button>
+  </div>
+
+  <SheetDialog v-model="noting" title="Note">
+    <label :for="noteId" class="visually-hidden">Note</label>
+    <Textarea :id="noteId" v-model="note" rows="5" maxlength="2000" autofocus />
+    <Button label="Keep it" :disabled="note.trim() === ''" @click="keepNote" />
+  </SheetDialog>
+
+  <SheetDialog v-model="measuring" title="Temperature">
+    <SelectButton
+      v-model="place"
+      :options="PLACES"
+      option-value="value"
+      option-label="label"
+      :allow-empty="false"
+      aria-label="Where"
+    />
+    <QuantityField
+      v-model="tempC"
+      kind="temp"
+      label="It reads"
+      :min="-20"
+      :max="95"
+      @problem="tempProblem = $event"
+    />
+    <p class="soft">A slurry temperature replaces the estimate, and the setting times follow it.</p>
+    <Button label="Keep it" :disabled="tempC === undefined || tempProblem !== ''" @click="keepTemp" />
+  </SheetDialog>
+
+  <SheetDialog v-model="ending" :title="drying ? 'How did it come out?' : 'End this pour'">
+    <SelectButton
+      v-model="verdict"
+      :options="verdictOptions"
+      option-value="value"
+      option-label="label"
+      :allow-empty="false"
+      aria-label="Verdict"
+    />
+    <SelectButton
+      v-model="defects"
+      class="defects"
+      multiple
+      :options="defectOptions"
+      option-value="value"
+      option-label="label"
+      aria-label="What is wrong with it"
+    />
+    <label :for="reasonId"><b>In a few words</b></label>
+    <Textarea :id="reasonId" v-model="reason" rows="3" maxlength="500" />
+    <Button label="Close this pour" @click="end" />
+  </SheetDialog>
+</template>
+
+<style scoped>
+.tools {
+  display: flex;
+  flex-wrap: wrap;
+  gap: var(--s2);
+}
+.tools button {
+  display: inline-flex;
+  align-items: center;
+  gap: var(--s2);
+  min-height: 44px;
+  padding: 0 var(--s3);
+  border: 2px solid color-mix(in srgb, var(--on-ground) 35%, transparent);
+  border-radius: 999px;
+  background: transparent;
+  color: inherit;
+  font-weight: 600;
+  font-size: 0.95rem;
+  cursor: pointer;
+}
+.tools button:disabled {
+  opacity: 0.45;
+  cursor: default;
+}
+@media (max-width: 43rem) {
+  .tools {
+    flex-wrap: nowrap;
+  }
+  .tools button {
+    flex: 1;
+    flex-direction: column;
+    gap: 0;
+    padding: 0.35rem 0;
+    border-radius: 0.9rem;
+    font-size: 0.72rem;
+    line-height: 1.2;
+  }
+}
+</style>

@@ -1,0 +1,34 @@
+import { useEventListener } from '@vueuse/core'
+import { clock } from './useClock'
+
+/** Keys that belong to the browser or to moving about, and never advance. */
+const NOT_A_KNOCK =
+  /^(Tab|Shift|Control|Alt|AltGraph|Meta|CapsLock|Escape|Arrow.*|Page.*|Home|End|F\d+|ContextMenu)$/
+
+/** A second knock sooner than this is the same elbow. */
+const SAME_KNOCK_MS = 700
+
+/**
+ * Wet hands: any key advances, Backspace takes back. Typing in a field, a dialog or on another control is left alone.
+ * @returns a guarded advance for the pointer, which shares the rule against double knocks.
+ */
+export function useKnock(advance: () => void, undo: () => void): () => void {
+  let lastMs = 0
+  const knock = () => {
+    const nowMs = clock.nowMs()
+    if (nowMs - lastMs < SAME_KNOCK_MS) return
+    lastMs = nowMs
+    advance()
+  }
+  useEventListener('keydown', (event) => {
+    const target = event.target as HTMLElement
+    if (event.repeat || event.ctrlKey || event.altKey || event.metaKey || NOT_A_KNOCK.test(event.key)) return
+    if (target.closest('input, textarea, select, [role="combobox"], dialog')) return
+    const control = target.closest('button, a, summary')
+    if (control && !control.hasAttribute('data-pool') && (event.key === 'Enter' || event.key === ' ')) return
+    event.preventDefault()
+    if (event.key === 'Backspace') undo()
+    else knock()
+  })
+  return knock
+}

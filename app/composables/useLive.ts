@@ -1,0 +1,55 @@
+import { ref } from 'vue'
+import type { ChangeMessage, HelloMessage } from '~~/shared/contracts'
+import { usePours } from '~/stores/pours'
+import { useWorkshop } from '~/stores/workshop'
+import { syncClock } from './useClock'
+
+const RECONNECT_MS = 1500
+
+const connected = ref(true)
+let started = false
+
+/**
+ * Follows the server's live stream for as long as the page is open: what changes in one window shows in the others.
+ * Comes back by itself, from the number it had reached, and then sends what had waited here.
+ */
+export function useLive() {
+  if (!started) {
+    started = true
+    connect(undefined)
+  }
+  return { connected }
+}
+
+function connect(since: number | undefined): void {
+  const pours = usePours()
+  const workshop = useWorkshop()
+  const source = new EventSource(since === undefined ? '/api/changes' : `/api/changes?since=${since}`)
+  let reached = since
+
+  source.addEventListener('hello', (event: MessageEvent<string>) => {
+    const hello = JSON.parse(event.data) as HelloMessage
+    const first = reached === undefined
+    reached = hello.seq
+    connected.value = true
+    void syncClock()
+    void pours.flush()
+    if (!first && hello.reset) {
+      void workshop.load()
+      void pours.loadOpen()
+    }
+  })
+  source.addEventListener('change', (event: MessageEvent<string>) => {
+    const change = JSON.parse(event.data) as ChangeMessage
+    reached = change.seq
+    if (change.topic === 'pour') void pours.load(change.id)
+    else if (change.topic === 'settings') void workshop.loadSettings()
+    else if (change.topic === 'plaster') void workshop.loadPlasters()
+    else void workshop.loadMoulds()
+  })
+  source.addEventListener('error', () => {
+    connected.value = false
+    source.close()
+    setTimeout(() => connect(reached), RECONNECT_MS)
+  })
+}

@@ -1,0 +1,32 @@
+import {
+  formatLength,
+  formatMass,
+  formatMassOther,
+  formatTemp,
+  formatVolume,
+  parseQuantity,
+  type QuantityKind,
+} from '#core/units'
+import { useWorkshop } from '~/stores/workshop'
+
+const DEFAULT_UNIT = {
+  metric: { mass: 'g', volume: 'ml', length: 'mm', temp: 'c', number: '' },
+  us: { mass: 'lb', volume: 'qt', length: 'in', temp: 'f', number: '' },
+  imperial: { mass: 'lb', volume: 'pt', length: 'in', temp: 'c', number: '' },
+} as const
+
+/** Quantities in the units this workshop chose. */
+export function useUnits() {
+  const workshop = useWorkshop()
+  const system = () => workshop.settings.system
+  return {
+    system,
+    mass: (massG: number) => formatMass(massG, workshop.settings),
+    massOther: (massG: number) => formatMassOther(massG, workshop.settings),
+    volume: (volumeMl: number) => formatVolume(volumeMl, system()),
+    length: (lengthMm: number) => formatLength(lengthMm, system()),
+    temp: (tempC: number) => formatTemp(tempC, system()),
+    parse: (text: string, kind: QuantityKind) =>
+      parseQuantity(text, kind, DEFAULT_UNIT[system()][kind], system()),
+  }
+}

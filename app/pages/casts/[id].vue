@@ -1,0 +1,218 @@
+<script setup lang="ts">
+import Button from 'primevue/button'
+import { computed, defineAsyncComponent, ref } from 'vue'
+import { STAGES, viewPour } from '#core/pour'
+import { useNow } from '~/composables/useClock'
+import { useUnits } from '~/composables/useUnits'
+import { usePours } from '~/stores/pours'
+import { comparisonOf } from '~/utils/comparison'
+import { durationRangeText, durationText, momentText } from '~/utils/time'
+import {
+  DRY_TARGET_WORDS,
+  ERROR_WORDS,
+  STAGE_WORDS,
+  VERDICT_WORDS,
+  eventWords,
+  issueWords,
+} from '~/utils/words'
+
+// Drawn on this page only; the bench should not wait for it.
+const DryingChart = defineAsyncComponent(() => import('~/components/DryingChart.vue'))
+
+const id = String(useRoute().params.id)
+const pours = usePours()
+const units = useUnits()
+const now = useNow()
+
+const failure = ref('')
+void pours.load(id).then((failed) => (failure.value = failed ? ERROR_WORDS[failed.code] : ''))
+
+const record = computed(() => pours.records.get(id))
+const facts = computed(() => record.value && pours.factsOf(record.value))
+const view = computed(() => facts.value && viewPour(facts.value, now.value))
+const rows = computed(() => (facts.value ? comparisonOf(facts.value, units) : []))
+const history = computed(() => [...(facts.value?.live ?? [])].reverse())
+const defects = computed(() => facts.value?.live.filter((e) => e.body.type === 'defect') ?? [])
+const drying = computed(() => {
+  const d = facts.value?.drying
+  if (!d) return undefined
+  const range = d.forecast.timeToFractionS(d.targetLeft)
+  const elapsedS = (now.value - d.startMs) / 1000
+  return {
+    left:
+      elapsedS >= range.mid
+        ? 'now, by the forecast'
+        : `in ${durationRangeText(Math.max(0, range.low - elapsedS), range.high - elapsedS)}`,
+    total: durationText(range.mid),
+    dryG: d.forecast.dryMassG,
+    sdG: d.forecast.dryMassSdG,
+    used: d.forecast.weighingsUsed,
+  }
+})
+</script>
+
+<template>
+  <div v-if="record && facts && view" class="page">
+    <header class="slab top">
+      <RingSign
+        :rings="view.rings"
+        :size="150"
+        :label="`${STAGE_WORDS[view.stage]}, stage ${STAGES.indexOf(view.stage) + 1} of 9`"
+        :failed="view.status === 'failed'"
+      />
+      <div class="title">
+        <p class="soft">{{ record.plan.mould.name }} · {{ record.plan.plaster.name }}</p>
+        <h1>{{ record.plan.piece }}</h1>
+        <p v-if="facts.verdict" class="verdict">
+          <b>{{ VERDICT_WORDS[facts.verdict.verdict] }}.</b> {{ facts.verdict.reason }}
+        </p>
+        <p v-else class="verdict">
+          <b>{{ STAGE_WORDS[view.stage] }}.</b> Still on the go.
+        </p>
+        <p v-if="defects.length" class="soft">
+          Noted: {{ defects.map((d) => eventWords(d.body, units.mass, units.temp).toLowerCase()).join(', ') }}
+        </p>
+      </div>
+      <Button v-if="!facts.verdict" as="router-link" :to="`/pour/${id}`" label="Go to the run" />
+    </header>
+    <div class="columns">
+      <div class="column">
+        <section v-if="facts.drying && drying" class="slab" aria-labelledby="drying-title">
+          <h2 id="drying-title">Drying</h2>
+          <p v-if="!facts.verdict">
+            Dry enough to {{ DRY_TARGET_WORDS[record.plan.dryTarget] }} <b>{{ drying.left }}</b>.
+            {{
+              drying.used >= 2
+                ? `Learnt from ${drying.used} weighings`
+                : 'A model’s guess until there are two weighings'
+            }}; it should settle at {{ units.mass(drying.dryG) }} ± {{ units.mass(drying.sdG) }}.
+          </p>
+          <DryingChart :drying="facts.drying" />
+        </section>
+        <section class="slab" aria-labelledby="plan-title">
+          <h2 id="plan-title">Plan against what happened</h2>
+          <table>
+            <thead>
+              <tr>
+                <th scope="col"><span class="visually-hidden">What</span></th>
+                <th scope="col">Plan</th>
+                <th scope="col">Happened</th>
+              </tr>
+            </thead>
+            <tbody>
+              <tr v-for="row in rows" :key="row.what" :class="{ off: row.off }">
+                <th scope="row">{{ row.what }}</th>
+                <td>{{ row.planned }}</td>
+                <td>{{ row.happened }}<span v-if="row.off" class="mark"> ≠</span></td>
+              </tr>
+            </tbody>
+          </table>
+          <p v-for="issue in facts.issues" :key="issue.code" class="soft">{{ issueWords(issue) }}</p>
+        </section>
+      </div>
+      <section class="slab" aria-labelledby="events-title">
+        <h2 id="events-title">What happened</h2>
+        <ol v-if="history.length" class="events">
+          <li v-for="event in history" :key="event.id" :class="event.body.type">
+            <span class="soft">{{ momentText(event.occurredAtMs, now) }}</span>
+            <span>{{ eventWords(event.body, units.mass, units.temp) }}</span>
+            <span class="soft">{{ event.who }}</span>
+          </li>
+        </ol>
+        <p v-else class="soft">Nothing yet: it is only a plan.</p>
+      </section>
+    </div>
+  </div>
+  <div v-else class="page">
+    <h1>{{ failure || 'Fetching the record…' }}</h1>
+    <NuxtLink v-if="failure" to="/casts">Back to the log</NuxtLink>
+  </div>
+</template>
+
+<style scoped>
+.page {
+  width: 100%;
+  display: grid;
+  gap: var(--s4);
+  align-content: start;
+}
+.top {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: var(--s5);
+}
+.title {
+  display: grid;
+  gap: var(--s2);
+  flex: 1;
+  min-width: 14rem;
+}
+.verdict {
+  font-size: 1.15rem;
+  max-width: 60ch;
+}
+.columns {
+  display: grid;
+  grid-template-columns: minmax(0, 7fr) minmax(0, 5fr);
+  gap: var(--s4);
+  align-items: start;
+}
+.column,
+.slab {
+  display: grid;
+  gap: var(--s4);
+}
+.top {
+  display: flex;
+}
+table {
+  border-collapse: collapse;
+  width: 100%;
+}
+th,
+td {
+  text-align: right;
+  padding: var(--s2) 0 var(--s2) var(--s3);
+  border-bottom: 1px solid var(--line);
+  font-weight: 400;
+}
+th[scope='row'] {
+  text-align: left;
+  padding-left: 0;
+  font-weight: 600;
+}
+.off td:last-child {
+  font-weight: 700;
+}
+.mark {
+  color: var(--hot);
+}
+.events {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+.events li {
+  display: grid;
+  grid-template-columns: 9.2rem 1fr auto;
+  gap: var(--s3);
+  padding: 0.4rem 0;
+  border-bottom: 1px solid var(--line);
+}
+.events .note span:nth-child(2) {
+  font-style: italic;
+}
+.events .finished,
+.events .demoulded {
+  font-weight: 700;
+}
+@media (max-width: 60rem) {
+  .columns {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .events li {
+    grid-template-columns: 6.5rem 1fr auto;
+  }
+}
+</style>

@@ -1,0 +1,452 @@
+<script setup lang="ts">
+import { useLocalStorage } from '@vueuse/core'
+import Button from 'primevue/button'
+import InputText from 'primevue/inputtext'
+import SelectButton from 'primevue/selectbutton'
+import { computed, ref, watch } from 'vue'
+import { DRY_TARGETS } from '#core/drying'
+import { MOULD_KINDS, cavityVolumeMl } from '#core/mould'
+import { PLASTER_CLASS_IDS } from '#core/plaster'
+import { evaluatePlan, type PlanEvaluation, type PourPlan } from '#core/pour'
+import type { PourRecord } from '~~/shared/contracts'
+import { useUnits } from '~/composables/useUnits'
+import type { ApiResult } from '~/composables/useApi'
+import { usePours } from '~/stores/pours'
+import { useWorkshop } from '~/stores/workshop'
+import {
+  draftOf,
+  emptyDraft,
+  planOf,
+  plasterOf,
+  shapeOf,
+  type CavitySource,
+  type PlanDraft,
+} from '~/utils/planDraft'
+import {
+  DRY_TARGET_WORDS,
+  ERROR_WORDS,
+  MOULD_KIND_WORDS,
+  PLASTER_CLASS_WORDS,
+  provenanceWords,
+} from '~/utils/words'
+
+const workshop = useWorkshop()
+const pours = usePours()
+const units = useUnits()
+const route = useRoute()
+const router = useRouter()
+
+/** Set when an existing pour's plan is being changed. */
+const changingId = computed(() => (typeof route.query.pour === 'string' ? route.query.pour : undefined))
+const seenRevision = ref(0)
+
+await workshop.load()
+// Survives a reload or a closed lid: a half-filled worksheet is work too.
+const kept = useLocalStorage<PlanDraft>('nine-ripples.plan-draft', emptyDraft(workshop.settings), {
+  mergeDefaults: true,
+})
+const draft = ref<PlanDraft>({ ...kept.value })
+if (changingId.value) {
+  await pours.load(changingId.value)
+  const record = pours.records.get(changingId.value)
+  if (record) {
+    seenRevision.value = record.revision
+    draft.value = draftOf(record.plan, workshop.moulds, workshop.plasters, workshop.settings)
+  }
+} else if (kept.value.piece === '' && kept.value.source === 'volume' && workshop.moulds[0]) {
+  pickMould(workshop.moulds[0].id)
+}
+watch(draft, (now) => (changingId.value ? undefined : (kept.value = { ...now })), { deep: true })
+
+function pickMould(id: string) {
+  const mould = workshop.moulds.find((m) => m.id === id)
+  if (!mould) return
+  draft.value.source = 'shelf'
+  draft.value.shelfId = id
+  if (mould.usualPlasterId) pickPlaster(mould.usualPlasterId)
+}
+
+/** Another plaster starts at its own use consistency: the old figure meant something else. */
+function pickPlaster(key: string) {
+  const plaster = plasterOf(key, workshop.plasters)
+  if (!plaster) return
+  draft.value.plasterKey = key
+  draft.value.consistency = plaster.properties.useConsistency
+}
+
+const SOURCES: { value: CavitySource; label: string }[] = [
+  { value: 'shelf', label: 'From the shelf' },
+  { value: 'volume', label: 'Volume' },
+  { value: 'box', label: 'Box' },
+  { value: 'cylinder', label: 'Cylinder' },
+  { value: 'bowl', label: 'Bowl' },
+]
+const sources = computed(() => SOURCES.filter((s) => s.value !== 'shelf' || workshop.moulds.length > 0))
+const mouldOptions = computed(() => workshop.moulds.map((m) => ({ value: m.id, label: m.name })))
+const plasterOptions = computed(() => [
+  ...workshop.plasters.map((p) => ({ value: p.id, label: p.name })),
+  ...PLASTER_CLASS_IDS.map((id) => ({ value: `class:${id}`, label: PLASTER_CLASS_WORDS[id] })),
+])
+const kindOptions = MOULD_KINDS.map((value) => ({ value, label: MOULD_KIND_WORDS[value] }))
+const targetOptions = DRY_TARGETS.map((value) => ({ value, label: DRY_TARGET_WORDS[value] }))
+const MANNERS = [
+  { value: 'gentle', label: 'Gently by hand' },
+  { value: 'hand', label: 'By hand' },
+  { value: 'whisk', label: 'Whisk' },
+  { value: 'drill', label: 'Drill paddle' },
+] as const
+const EXPOSURES = [
+  { value: 'both_faces', label: 'On a rack' },
+  { value: 'one_face', label: 'Flat on a bench' },
+] as const
+const RATIO_METHODS = [
+  { value: 'weighed', label: 'Weighed' },
+  { value: 'by_volume', label: 'By scoop' },
+  { value: 'by_eye', label: 'By eye' },
+] as const
+
+const problems = ref<Record<string, string>>({})
+function noteProblem(field: string, message: string) {
+  if (message) problems.value[field] = message
+  else delete problems.value[field]
+}
+// A field that is no longer on the page cannot stand in the way.
+watch(
+  () => draft.value.source,
+  () => (problems.value = {}),
+)
+const unread = computed(() => Object.keys(problems.value).length > 0)
+
+const plan = computed<PourPlan | undefined>(() =>
+  planOf(draft.value, workshop.moulds, workshop.plasters, workshop.settings),
+)
+const evaluation = computed<PlanEvaluation | undefined>(() => plan.value && evaluatePlan(plan.value))
+const shape = computed(() => shapeOf(draft.value))
+
+const failure = ref('')
+const busy = ref(false)
+// Made once for this worksheet: if the answer gets lost and it is sent again, it is still one pour.
+const newId = crypto.randomUUID()
+
+async function save() {
+  if (!plan.value || !evaluation.value?.ok || unread.value || busy.value) return
+  busy.value = true
+  failure.value = ''
+  const answer: ApiResult<PourRecord> = changingId.value
+    ? await pours.changePlan(changingId.value, seenRevision.value, plan.value)
+    : await pours.create(plan.value, newId)
+  busy.value = false
+  if (answer.ok) {
+    if (!changingId.value) kept.value = { ...draft.value, piece: '' }
+    await router.push(`/pour/${answer.value.id}`)
+    return
+  }
+  const { code, fields } = answer.failure
+  failure.value = `${ERROR_WORDS[code]} ${fields.map((f) => `${f.path}: ${f.message}`).join('; ')}`.trim()
+  if (code === 'stale_plan' && changingId.value) {
+    await pours.load(changingId.value)
+    seenRevision.value = pours.records.get(changingId.value)?.revision ?? seenRevision.value
+  }
+}
+</script>
+
+<template>
+  <form class="page" novalidate @submit.prevent="save">
+    <div class="sheet">
+      <header>
+        <h1>{{ changingId ? 'Change the plan' : 'Plan a pour' }}</h1>
+      </header>
+      <section class="slab" aria-labelledby="plan-mould">
+        <h2 id="plan-mould">Mould</h2>
+        <label class="field"
+          ><span>What will it be?</span>
+          <InputText
+            v-model="draft.piece"
+            placeholder="a name for the piece"
+            maxlength="120"
+            autocomplete="off"
+          />
+        </label>
+        <SelectButton
+          v-model="draft.source"
+          :options="sources"
+          option-value="value"
+          option-label="label"
+          :allow-empty="false"
+          aria-label="How the volume is given"
+        />
+        <LabelledSelect
+          v-if="draft.source === 'shelf'"
+          :model-value="draft.shelfId"
+          label="Which mould"
+          :options="mouldOptions"
+          placeholder="choose a mould"
+          @update:model-value="pickMould"
+        />
+        <div v-else class="pair">
+          <QuantityField
+            v-if="draft.source === 'volume'"
+            v-model="draft.volumeMl"
+            kind="volume"
+            label="It holds"
+            :min="1"
+            :max="500000"
+            @problem="noteProblem('volume', $event)"
+          />
+          <QuantityField
+            v-if="draft.source === 'box'"
+            v-model="draft.lengthMm"
+            kind="length"
+            label="Length inside"
+            :min="1"
+            :max="5000"
+            @problem="noteProblem('length', $event)"
+          />
+          <QuantityField
+            v-if="draft.source === 'box'"
+            v-model="draft.widthMm"
+            kind="length"
+            label="Width inside"
+            :min="1"
+            :max="5000"
+            @problem="noteProblem('width', $event)"
+          />
+          <QuantityField
+            v-if="draft.source === 'cylinder' || draft.source === 'bowl'"
+            v-model="draft.diameterMm"
+            kind="length"
+            :label="draft.source === 'bowl' ? 'Across the rim' : 'Across inside'"
+            :min="1"
+            :max="5000"
+            @problem="noteProblem('diameter', $event)"
+          />
+          <QuantityField
+            v-if="draft.source !== 'volume'"
+            v-model="draft.depthMm"
+            kind="length"
+            label="Depth to the fill"
+            :min="1"
+            :max="5000"
+            @problem="noteProblem('depth', $event)"
+          />
+          <QuantityField
+            v-if="draft.source === 'volume'"
+            v-model="draft.thicknessMm"
+            kind="length"
+            label="Thickness of the piece"
+            :min="1"
+            :max="500"
+            @problem="noteProblem('thickness', $event)"
+          />
+          <LabelledSelect v-model="draft.kind" label="It sets against" :options="kindOptions" />
+        </div>
+        <p v-if="shape" class="soft">
+          Holds {{ units.volume(cavityVolumeMl(shape)) }}, from its inside measurements; a tape is good to
+          about 5 %.
+        </p>
+        <p v-else-if="plan && draft.source === 'shelf'" class="soft">
+          Holds {{ units.volume(plan.mould.cavityMl) }}, {{ provenanceWords(plan.mould.volumeProvenance) }} ·
+          {{ MOULD_KIND_WORDS[plan.mould.kind].toLowerCase() }} ·
+          {{ units.length(plan.mould.thicknessMm) }} thick
+        </p>
+        <QuantityField
+          v-model="draft.sparePct"
+          class="short"
+          kind="number"
+          label="Spare"
+          suffix="% more than it holds"
+          :min="0"
+          :max="100"
+          @problem="noteProblem('spare', $event)"
+        />
+      </section>
+      <section class="slab" aria-labelledby="plan-plaster">
+        <h2 id="plan-plaster">Plaster</h2>
+        <LabelledSelect
+          :model-value="draft.plasterKey"
+          label="Which plaster"
+          :options="plasterOptions"
+          @update:model-value="pickPlaster"
+        />
+        <ConsistencyField
+          v-if="plan"
+          v-model="draft.consistency"
+          :properties="plan.plaster.properties"
+          @problem="noteProblem"
+        />
+        <SelectButton
+          v-model="draft.ratioMethod"
+          :options="[...RATIO_METHODS]"
+          option-value="value"
+          option-label="label"
+          :allow-empty="false"
+          aria-label="How the ratio is met"
+        />
+      </section>
+      <section class="slab" aria-labelledby="plan-mixing">
+        <h2 id="plan-mixing">Mixing</h2>
+        <div class="pair">
+          <QuantityField
+            v-model="draft.waterTempC"
+            kind="temp"
+            label="Water"
+            :min="1"
+            :max="45"
+            @problem="noteProblem('water', $event)"
+          />
+          <QuantityField
+            v-model="draft.powderTempC"
+            kind="temp"
+            label="Powder"
+            :min="-10"
+            :max="50"
+            @problem="noteProblem('powder', $event)"
+          />
+          <QuantityField
+            v-model="draft.soakMin"
+            kind="number"
+            :decimals="1"
+            label="Soak"
+            suffix="min"
+            :min="0"
+            :max="30"
+            @problem="noteProblem('soak', $event)"
+          />
+          <QuantityField
+            v-model="draft.stirMin"
+            kind="number"
+            :decimals="1"
+            label="Stir"
+            suffix="min"
+            :min="0.25"
+            :max="30"
+            @problem="noteProblem('stir', $event)"
+          />
+        </div>
+        <SelectButton
+          v-model="draft.stirManner"
+          :options="[...MANNERS]"
+          option-value="value"
+          option-label="label"
+          :allow-empty="false"
+          aria-label="How it is stirred"
+        />
+      </section>
+      <section class="slab" aria-labelledby="plan-drying">
+        <h2 id="plan-drying">Drying</h2>
+        <div class="pair">
+          <LabelledSelect v-model="draft.dryTarget" label="Dry enough to" :options="targetOptions" />
+          <QuantityField
+            v-model="draft.roomTempC"
+            kind="temp"
+            label="Air"
+            :min="-10"
+            :max="60"
+            @problem="noteProblem('room', $event)"
+          />
+          <QuantityField
+            v-model="draft.roomRhPct"
+            kind="number"
+            label="Humidity"
+            suffix="%"
+            :min="1"
+            :max="96"
+            @problem="noteProblem('rh', $event)"
+          />
+          <QuantityField
+            v-model="draft.airSpeedMS"
+            kind="number"
+            :decimals="1"
+            label="Air speed"
+            suffix="m/s (fan 1.5)"
+            :min="0.1"
+            :max="10"
+            @problem="noteProblem('air', $event)"
+          />
+        </div>
+        <SelectButton
+          v-model="draft.dryingExposure"
+          :options="[...EXPOSURES]"
+          option-value="value"
+          option-label="label"
+          :allow-empty="false"
+          aria-label="Where it dries"
+        />
+      </section>
+    </div>
+    <div class="side">
+      <PlanResult v-if="plan && evaluation" :plan="plan" :evaluation="evaluation" :stale="unread" />
+      <p v-else class="slab">Choose a mould and a plaster.</p>
+      <div class="act">
+        <p v-if="failure" class="failure" role="alert">{{ failure }}</p>
+        <Button
+          type="submit"
+          class="go"
+          :label="changingId ? 'Keep this plan' : 'Take it to the bench'"
+          :disabled="!evaluation?.ok || unread || busy"
+        />
+      </div>
+    </div>
+  </form>
+</template>
+
+<style scoped>
+.page {
+  width: 100%;
+  display: grid;
+  grid-template-columns: minmax(0, 5fr) minmax(0, 6fr);
+  gap: var(--s5);
+  align-items: start;
+}
+.sheet,
+.slab {
+  display: grid;
+  gap: var(--s4);
+}
+.sheet {
+  gap: var(--s3);
+}
+.side {
+  position: sticky;
+  top: var(--s3);
+  display: grid;
+  gap: var(--s3);
+}
+.field {
+  display: grid;
+  gap: var(--s1);
+  font-weight: 600;
+}
+.pair {
+  display: grid;
+  gap: var(--s3);
+  grid-template-columns: repeat(auto-fit, minmax(9.5rem, 1fr));
+}
+.short {
+  max-width: 18rem;
+}
+.act {
+  display: grid;
+  gap: var(--s2);
+  position: sticky;
+  bottom: 0;
+  padding: var(--s2) 0;
+  background: var(--chalk);
+}
+.go {
+  font-size: 1.2rem;
+  justify-self: stretch;
+}
+.failure {
+  color: var(--hot);
+  font-weight: 600;
+}
+@media (max-width: 60rem) {
+  .page {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .side {
+    position: static;
+  }
+}
+</style>

@@ -1,0 +1,374 @@
+<script setup lang="ts">
+import { useWakeLock } from '@vueuse/core'
+import { computed, ref, watch } from 'vue'
+import { STAGES, stageOfStep, viewPour, type DemouldOutcome, type EventBody } from '#core/pour'
+import { useAlarm } from '~/composables/useAlarm'
+import { useNow } from '~/composables/useClock'
+import { useKnock } from '~/composables/useKnock'
+import { useUnits } from '~/composables/useUnits'
+import { usePours } from '~/stores/pours'
+import { advanceBody, isWeighStep, massToWeighG, poolModeOf } from '~/utils/advance'
+import { cautionsOf } from '~/utils/cautions'
+import { groundOf } from '~/utils/ground'
+import { ERROR_WORDS, SETTING_WORDS, STAGE_WORDS, STEP_WORDS, VERDICT_WORDS, issueWords } from '~/utils/words'
+
+const id = String(useRoute().params.id)
+const pours = usePours()
+const units = useUnits()
+const now = useNow()
+
+const failure = ref('')
+const record = computed(() => pours.records.get(id))
+if (!record.value) void load()
+else void pours.load(id)
+async function load() {
+  const failed = await pours.load(id)
+  failure.value = failed ? ERROR_WORDS[failed.code] : ''
+}
+
+const facts = computed(() => record.value && pours.factsOf(record.value))
+const view = computed(() => facts.value && viewPour(facts.value, now.value))
+const step = computed(() => view.value?.step)
+const mode = computed(() => (view.value ? poolModeOf(step.value, view.value.stage) : 'ended'))
+const words = computed(() => {
+  if (mode.value === 'wait') return { ...SETTING_WORDS, action: '' }
+  return step.value ? STEP_WORDS[step.value] : undefined
+})
+const sign = computed(() =>
+  view.value ? `${STAGE_WORDS[view.value.stage]}, stage ${STAGES.indexOf(view.value.stage) + 1} of 9` : '',
+)
+const cautions = computed(() => (step.value && facts.value ? cautionsOf(step.value, facts.value.plan) : []))
+
+const massG = ref<number>()
+const massProblem = ref('')
+watch(
+  step,
+  () => {
+    massG.value = facts.value && massToWeighG(step.value, facts.value)
+    massProblem.value = ''
+  },
+  { immediate: true },
+)
+
+const said = ref('')
+const ending = ref(false)
+/** The pour may turn out not to be there any more while the page is open: then nothing is recorded. */
+function put(...bodies: EventBody[]) {
+  if (record.value) pours.record(id, ...bodies)
+}
+function advance() {
+  if (!facts.value || (mode.value !== 'knock' && mode.value !== 'demould')) return
+  if (isWeighStep(step.value) && (massG.value === undefined || massProblem.value)) return
+  const body = advanceBody(step.value, facts.value, massG.value ?? 0)
+  if (!body) return
+  const done = words.value?.action
+  put(body)
+  said.value = `${done}. Next: ${words.value?.title ?? 'finished'}.`
+}
+function undo() {
+  said.value = pours.undo(id)
+    ? `Taken back. Now: ${words.value?.title ?? ''}.`
+    : 'There is nothing to take back.'
+}
+const knock = useKnock(advance, undo)
+const { sound } = useAlarm(computed(() => view.value?.clock))
+const wakeLock = useWakeLock()
+watch(
+  mode,
+  (m) =>
+    m === 'knock' || m === 'wait' || m === 'demould'
+      ? wakeLock.request('screen').catch(() => {})
+      : wakeLock.release(),
+  { immediate: true },
+)
+const out = (outcome: DemouldOutcome) => put({ type: 'demoulded', outcome })
+const planOpen = computed(
+  () =>
+    step.value !== undefined &&
+    ['mould', 'weigh'].includes(stageOfStep(step.value)) &&
+    !facts.value?.live.some((e) => e.body.type === 'weighed'),
+)
+</script>
+
+<template>
+  <div v-if="record && facts && view" class="run" :class="groundOf(view.stage)">
+    <section class="head" :aria-label="record.plan.piece">
+      <div class="name">
+        <RingSign
+          class="sign"
+          :rings="view.rings"
+          :size="230"
+          :label="sign"
+          :failed="view.status === 'failed'"
+        />
+        <div class="who">
+          <p class="piece">{{ record.plan.piece }}</p>
+          <p class="stage">{{ STAGE_WORDS[view.stage] }} · {{ STAGES.indexOf(view.stage) + 1 }} of 9</p>
+          <NuxtLink :to="`/casts/${id}`">Its record</NuxtLink>
+          <NuxtLink v-if="planOpen" :to="{ path: '/plan', query: { pour: id } }">Change the plan</NuxtLink>
+        </div>
+      </div>
+      <div class="now">
+        <template v-if="words">
+          <h1>{{ view.pastWorking ? 'It should have set by now' : words.title }}</h1>
+          <p class="how">
+            {{
+              view.pastWorking ? 'Go on tapping through what was done, or give it up and say why.' : words.how
+            }}
+          </p>
+        </template>
+        <template v-else>
+          <h1>{{ facts.verdict ? VERDICT_WORDS[facts.verdict.verdict] : 'Finished' }}</h1>
+          <p class="how">{{ facts.verdict?.reason }}</p>
+        </template>
+        <p v-if="isWeighStep(step)" class="figure mass">
+          {{ units.mass(massToWeighG(step, facts)!) }}
+          <span class="other">{{ units.massOther(massToWeighG(step, facts)!) }}</span>
+        </p>
+        <RunClock :clock="view.clock" :others="view.otherClocks" :now-ms="now" />
+        <p
+          v-for="issue in step === 'start_sift' || step === 'weigh_filler' ? facts.issues : []"
+          :key="issue.code"
+          class="issue"
+        >
+          {{ issueWords(issue) }}
+        </p>
+      </div>
+      <div class="aside">
+        <CautionNote v-for="caution in cautions" :id="caution" :key="caution" />
+        <RunTools
+          v-model:sound="sound"
+          v-model:ending="ending"
+          :can-undo="facts.live.length > 0"
+          :ended="mode === 'ended'"
+          :drying="mode === 'dry'"
+          @record="put(...$event)"
+          @undo="undo"
+        />
+      </div>
+    </section>
+
+    <section class="pool" aria-label="Next">
+      <div v-if="isWeighStep(step)" class="actual">
+        <QuantityField
+          :key="step"
+          v-model="massG"
+          kind="mass"
+          label="On the scale"
+          :min="0.1"
+          :max="1000000"
+          @problem="massProblem = $event"
+        />
+      </div>
+      <button v-if="mode === 'knock'" type="button" class="knock" data-pool @click="knock">
+        <span class="figure">{{ words!.action }}</span>
+        <span>touch anywhere here, or any key</span>
+      </button>
+      <RunWait
+        v-else-if="mode === 'wait'"
+        :facts="facts"
+        :now-ms="now"
+        @touch="put({ type: 'touch', cue: $event, seen: true })"
+        @out="out('whole')"
+      />
+      <div v-else-if="mode === 'demould'" class="out">
+        <button type="button" class="knock" data-pool @click="knock">
+          <span class="figure">{{ words!.action }}</span>
+          <span>touch here, or any key</span>
+        </button>
+        <button type="button" class="lesser" @click="out('damaged')">Out, with damage</button>
+        <button type="button" class="lesser" @click="out('broken')">It broke</button>
+      </div>
+      <RunDry
+        v-else-if="mode === 'dry'"
+        :facts="facts"
+        :now-ms="now"
+        @weigh="put({ type: 'weighing', massG: $event })"
+        @finish="ending = true"
+      />
+      <NuxtLink v-else :to="`/casts/${id}`" class="knock"
+        ><span class="figure">See its record</span></NuxtLink
+      >
+    </section>
+    <p class="visually-hidden" role="status">{{ said }}</p>
+  </div>
+  <div v-else class="page missing">
+    <h1>{{ failure || 'Fetching the pour…' }}</h1>
+    <NuxtLink v-if="failure" to="/">Back to the bench</NuxtLink>
+  </div>
+</template>
+
+<style scoped>
+.run {
+  flex: 1;
+  display: grid;
+  grid-template-rows: 1fr minmax(45dvh, auto);
+}
+.head {
+  display: grid;
+  grid-template-columns: 11rem 1fr minmax(15rem, 23rem);
+  gap: var(--s5) var(--s6);
+  padding: var(--s4) var(--s6);
+  align-items: start;
+}
+.name {
+  display: grid;
+  gap: var(--s3);
+}
+.sign {
+  max-width: 100%;
+  height: auto;
+}
+.who {
+  display: grid;
+  gap: var(--s1);
+}
+.piece {
+  font-weight: 700;
+  font-size: 1.25rem;
+  line-height: 1.15;
+}
+.stage,
+.how {
+  color: var(--on-ground-soft);
+}
+.now {
+  display: grid;
+  gap: var(--s2);
+  min-width: 0;
+}
+.aside {
+  display: grid;
+  gap: var(--s3);
+  align-content: start;
+}
+h1 {
+  font-size: clamp(1.9rem, 3.4vw, 2.6rem);
+}
+.how {
+  font-size: 1.15rem;
+  max-width: 52ch;
+}
+.mass {
+  font-size: clamp(4rem, 11vw, 7.5rem);
+}
+.other {
+  font-family: var(--text);
+  font-size: 1.3rem;
+  font-weight: 400;
+  letter-spacing: 0;
+  color: var(--on-ground-soft);
+}
+.issue {
+  background: var(--warm-light);
+  color: var(--ink);
+  border-radius: 0.6rem;
+  border-left: 6px solid var(--warm);
+  padding: var(--s2) var(--s3);
+  font-weight: 600;
+}
+.pool {
+  background: var(--pool-colour);
+  color: var(--on-pool);
+  border-radius: var(--pool) var(--pool) 0 0;
+  padding: var(--s5) var(--s6);
+  display: flex;
+  flex-direction: column;
+  align-items: stretch;
+  justify-content: center;
+  gap: var(--s3);
+}
+.knock {
+  flex: 1;
+  display: grid;
+  place-content: center;
+  justify-items: center;
+  gap: var(--s2);
+  background: transparent;
+  border: 0;
+  color: inherit;
+  text-align: center;
+  text-decoration: none;
+  cursor: pointer;
+  min-height: 10rem;
+  border-radius: 1.4rem;
+}
+.knock .figure {
+  font-size: clamp(2.6rem, 8vw, 5.2rem);
+  line-height: 1;
+}
+.actual {
+  align-self: center;
+  width: min(20rem, 100%);
+}
+.out {
+  flex: 1;
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  grid-template-rows: 1fr auto;
+  gap: var(--s3);
+}
+.out .knock {
+  grid-column: 1 / -1;
+}
+.lesser {
+  min-height: 3.4rem;
+  border-radius: 999px;
+  border: 2px solid currentColor;
+  background: transparent;
+  color: inherit;
+  font-weight: 700;
+  cursor: pointer;
+}
+.missing {
+  display: grid;
+  gap: var(--s4);
+}
+@media (max-width: 72rem) {
+  .head {
+    grid-template-columns: 9rem 1fr;
+  }
+  .aside {
+    grid-column: 1 / -1;
+  }
+}
+@media (max-width: 43rem) {
+  .head {
+    grid-template-columns: 1fr;
+    gap: var(--s3);
+    padding: var(--s4);
+  }
+  .name {
+    grid-template-columns: 64px 1fr;
+    width: auto;
+    align-items: center;
+  }
+  .who {
+    grid-template-columns: 1fr auto;
+  }
+  .piece {
+    grid-column: 1 / -1;
+  }
+  h1 {
+    font-size: 1.6rem;
+  }
+  .mass {
+    font-size: 3.6rem;
+  }
+  .how {
+    font-size: 1rem;
+  }
+  .pool {
+    padding: var(--s4);
+    border-radius: 2rem 2rem 0 0;
+    position: sticky;
+    bottom: 0;
+  }
+  .run {
+    grid-template-rows: 1fr minmax(36dvh, auto);
+  }
+  .head {
+    padding-bottom: var(--s5);
+  }
+}
+</style>

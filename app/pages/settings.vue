@@ -1,0 +1,169 @@
+<script setup lang="ts">
+import Button from 'primevue/button'
+import InputText from 'primevue/inputtext'
+import SelectButton from 'primevue/selectbutton'
+import { computed, ref, watch } from 'vue'
+import type { Settings } from '~~/shared/contracts'
+import { usePours } from '~/stores/pours'
+import { useWorkshop } from '~/stores/workshop'
+import { ERROR_WORDS } from '~/utils/words'
+
+const workshop = useWorkshop()
+const pours = usePours()
+await workshop.loadSettings()
+
+const form = ref<Settings>({ ...workshop.settings })
+// Somebody else's change shows here too, unless this one is under way.
+const dirty = computed(() => JSON.stringify(form.value) !== JSON.stringify(workshop.settings))
+watch(
+  () => workshop.settings,
+  (now, before) => {
+    if (JSON.stringify(form.value) === JSON.stringify(before)) form.value = { ...now }
+  },
+)
+
+const SYSTEMS = [
+  { value: 'metric', label: 'Metric' },
+  { value: 'us', label: 'US' },
+  { value: 'imperial', label: 'Imperial' },
+]
+const problems = ref<Record<string, string>>({})
+const said = ref('')
+const failure = ref('')
+const valid = computed(
+  () => Object.values(problems.value).every((p) => p === '') && form.value.workshopName.trim() !== '',
+)
+
+async function save() {
+  if (!valid.value) return
+  said.value = failure.value = ''
+  const answer = await workshop.saveSettings({ ...form.value, workshopName: form.value.workshopName.trim() })
+  if (answer.ok) {
+    form.value = { ...answer.value }
+    said.value = 'Kept.'
+  } else failure.value = ERROR_WORDS[answer.failure.code]
+}
+</script>
+
+<template>
+  <form class="page" novalidate @submit.prevent="save">
+    <h1>Settings</h1>
+    <section class="slab" aria-labelledby="s-workshop">
+      <h2 id="s-workshop">Workshop</h2>
+      <div class="fields">
+        <label class="field"
+          ><span>Its name</span><InputText v-model="form.workshopName" maxlength="120"
+        /></label>
+        <label class="field"
+          ><span>Who works at this device</span>
+          <InputText v-model="pours.who" maxlength="60" placeholder="written beside what is recorded here" />
+        </label>
+      </div>
+    </section>
+    <section class="slab" aria-labelledby="s-units">
+      <h2 id="s-units">Units</h2>
+      <SelectButton
+        v-model="form.system"
+        :options="SYSTEMS"
+        option-value="value"
+        option-label="label"
+        :allow-empty="false"
+        aria-label="Units"
+      />
+      <div class="fields">
+        <QuantityField
+          v-model="form.scaleDivisionG"
+          kind="number"
+          :decimals="2"
+          label="The scale’s smallest step"
+          suffix="g"
+          :min="0.01"
+          :max="1000"
+          @problem="problems.scale = $event"
+        />
+      </div>
+      <p class="soft">Amounts are rounded to what the scale can show.</p>
+    </section>
+    <section class="slab" aria-labelledby="s-air">
+      <h2 id="s-air">Usual room and tap</h2>
+      <div class="fields">
+        <QuantityField
+          v-model="form.roomTempC"
+          kind="temp"
+          label="Room"
+          :min="-10"
+          :max="50"
+          @problem="problems.room = $event"
+        />
+        <QuantityField
+          v-model="form.tapTempC"
+          kind="temp"
+          label="Cold tap"
+          :min="1"
+          :max="45"
+          @problem="problems.tap = $event"
+        />
+        <QuantityField
+          v-model="form.roomRhPct"
+          kind="number"
+          label="Humidity"
+          suffix="%"
+          :min="1"
+          :max="96"
+          @problem="problems.rh = $event"
+        />
+        <QuantityField
+          v-model="form.airSpeedMS"
+          kind="number"
+          :decimals="1"
+          label="Air speed"
+          suffix="m/s"
+          :min="0.1"
+          :max="10"
+          @problem="problems.air = $event"
+        />
+      </div>
+      <p class="soft">New plans start from these. Still room air is about 0.1 m/s, a fan about 1.5.</p>
+    </section>
+    <div class="act">
+      <Button type="submit" label="Keep these" :disabled="!valid || !dirty" />
+      <p role="status">{{ said }}</p>
+      <p v-if="failure" class="failure" role="alert">{{ failure }}</p>
+      <NuxtLink to="/safety">Cautions, in full</NuxtLink>
+    </div>
+  </form>
+</template>
+
+<style scoped>
+.page {
+  width: 100%;
+  max-width: 56rem;
+  display: grid;
+  gap: var(--s4);
+  align-content: start;
+}
+.slab {
+  display: grid;
+  gap: var(--s3);
+}
+.fields {
+  display: grid;
+  gap: var(--s4);
+  grid-template-columns: repeat(auto-fit, minmax(min(15rem, 100%), 1fr));
+}
+.field {
+  display: grid;
+  gap: var(--s1);
+  font-weight: 600;
+}
+.act {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: var(--s4);
+}
+.failure {
+  color: var(--hot);
+  font-weight: 600;
+}
+</style>

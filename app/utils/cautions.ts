@@ -1,0 +1,65 @@
+import type { PourPlan, StepId } from '#core/pour'
+
+/** A caution stands at the step where the harm is. In full: the safety page. */
+export const CAUTIONS = {
+  dust: {
+    title: 'Dust',
+    text: 'Fitted dust respirator on, air moving, while dry powder is open. It comes off once all powder is wet, and goes on again for the bag.',
+  },
+  silica: {
+    title: 'Silica flour',
+    text: 'Never without a fitted respirator: it does not leave the lungs. Separate clothes, damp cleaning, no sweeping.',
+  },
+  skin: {
+    title: 'Skin and eyes',
+    text: 'Wet plaster dries and irritates. Gloves and glasses; rinse eyes at once with plenty of water and see a doctor if it goes on.',
+  },
+  body: {
+    title: 'It burns',
+    text: 'Setting plaster gets hot and grips. Never put a hand or any part of a body in it or let it set around one. Large pieces are hotter.',
+  },
+  drain: {
+    title: 'Never into a drain',
+    text: 'It sets under water. Rinse in a bucket, let it settle, pour off the clear, bin the solid. Not on soil or grass.',
+  },
+  hot: {
+    title: 'It may still be hot',
+    text: 'Feel near it before you hold it. Too warm to hold is too early to take out.',
+  },
+  airway: {
+    title: 'Casting from a person',
+    text: 'Only in a skin-safe impression material, with airways open, by someone trained. Plaster goes into that mould afterwards, never onto the person.',
+  },
+  sanding: {
+    title: 'Dust again',
+    text: 'Respirator on for sanding and sweeping; better still, work it damp.',
+  },
+} as const
+export type CautionId = keyof typeof CAUTIONS
+
+export function cautionsOf(step: StepId, plan: PourPlan): CautionId[] {
+  const filled = plan.plaster.properties.fillerRatio > 0
+  switch (step) {
+    case 'prepare':
+      return plan.mould.kind === 'alginate' ? ['airway'] : []
+    case 'weigh_water':
+      return []
+    case 'weigh_powder':
+    case 'weigh_filler':
+    case 'start_sift':
+    case 'sift':
+      return filled ? ['silica'] : ['dust']
+    case 'soak':
+      return ['skin']
+    case 'stir':
+      return ['skin', 'body']
+    case 'pour':
+      return ['body']
+    case 'tap':
+      return ['drain']
+    case 'demould':
+      return ['hot', 'body']
+    case 'dry':
+      return ['sanding']
+  }
+}

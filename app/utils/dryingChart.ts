@@ -1,0 +1,28 @@
+import type { PourFacts } from '#core/pour'
+
+export interface DryingSeries {
+  /** Points as day from demoulding and mass, g. */
+  weighings: { x: number; y: number }[]
+  expected: { x: number; y: number }[]
+  dryLineG: number
+  endDay: number
+}
+
+const DAY_S = 86_400
+const STEPS = 60
+
+/** Weighings and the forecast curve of a drying piece, in days and grams. */
+export function dryingSeries(drying: NonNullable<PourFacts['drying']>): DryingSeries {
+  const { forecast, targetLeft, weighings } = drying
+  const lastS = weighings.at(-1)?.timeS ?? 0
+  const endS = Math.max(forecast.timeToFractionS(targetLeft).high, lastS) * 1.1
+  return {
+    weighings: weighings.map((w) => ({ x: w.timeS / DAY_S, y: w.massG })),
+    expected: Array.from({ length: STEPS + 1 }, (_, i) => {
+      const atS = (endS * i) / STEPS
+      return { x: atS / DAY_S, y: forecast.massAtG(atS) }
+    }),
+    dryLineG: forecast.dryMassG,
+    endDay: endS / DAY_S,
+  }
+}

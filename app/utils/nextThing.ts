@@ -1,0 +1,32 @@
+import type { PourFacts, PourView } from '#core/pour'
+import { CLOCK_WORDS, STAGE_WORDS, STEP_WORDS, VERDICT_WORDS } from './words'
+import { spanText } from './time'
+
+export interface NextThing {
+  stage: string
+  /** The next thing to do, a few words. */
+  doing: string
+  /** Its clock, ready to read; empty where the caster sets the pace. */
+  time: string
+  late: boolean
+}
+
+/** What a pour wants next, in words: the bench's line and the hero's headline. */
+export function nextThing(facts: PourFacts, view: PourView, nowMs: number): NextThing {
+  const stage = STAGE_WORDS[view.stage]
+  if (view.step === undefined) {
+    return { stage, doing: facts.verdict ? VERDICT_WORDS[facts.verdict.verdict] : '', time: '', late: false }
+  }
+  if (view.pastWorking) {
+    return { stage, doing: 'Past its working time: say what happened', time: '', late: true }
+  }
+  if (!view.clock) return { stage, doing: STEP_WORDS[view.step].title, time: '', late: false }
+  const leftMs = view.clock.dueMs - nowMs
+  const late = leftMs <= 0
+  if (view.clock.id === 'work_end') {
+    return { stage, doing: late ? 'Pour: it may be thickening' : 'Pour within', time: spanText(leftMs), late }
+  }
+  const what = CLOCK_WORDS[view.clock.id]
+  if (!late) return { stage, doing: `${what} in`, time: spanText(leftMs), late }
+  return { stage, doing: what, time: leftMs > -60_000 ? 'now' : `${spanText(leftMs)} ago`, late }
+}

@@ -1,0 +1,295 @@
+import type { DryTarget } from '#core/drying'
+import type { MouldKind } from '#core/mould'
+import type { PlasterClassId } from '#core/plaster'
+import type {
+  ClockId,
+  DefectKind,
+  EventBody,
+  PlanIssueCode,
+  Stage,
+  StepId,
+  TouchCue,
+  Verdict,
+} from '#core/pour'
+import type { Provenance } from '#core/provenance'
+import type { QuantityError } from '#core/units'
+import type { ErrorCode } from '~~/shared/errors'
+
+/** Every sentence the caster reads that hangs on a code, in one place. One word for one thing. */
+
+export const STAGE_WORDS: Record<Stage, string> = {
+  mould: 'Mould',
+  weigh: 'Weigh',
+  sift: 'Sift',
+  soak: 'Soak',
+  stir: 'Stir',
+  pour: 'Pour',
+  set: 'Set',
+  demould: 'Demould',
+  dry: 'Dry',
+}
+
+export const PLASTER_CLASS_WORDS: Record<PlasterClassId, string> = {
+  pop: 'Plaster of Paris',
+  pottery: 'Pottery plaster',
+  gc: 'Gypsum cement (hydrocal type)',
+  lowexp: 'Low-expansion gypsum cement',
+  hsgc: 'High-strength gypsum cement (hydrostone type)',
+  dental2: 'Dental plaster',
+  dental3: 'Dental stone',
+  dental4: 'High-strength dental stone',
+  investment: 'Plaster-silica investment 1 : 1 : 1',
+}
+
+export const MOULD_KIND_WORDS: Record<MouldKind, string> = {
+  silicone: 'Silicone rubber',
+  rigid_plastic: 'Rigid plastic',
+  plaster_piece: 'Plaster piece mould',
+  box: 'Wooden or board box',
+  latex: 'Latex skin',
+  waste_clay: 'Clay or waste mould',
+  alginate: 'Alginate (skin-safe gel)',
+  impression_tray: 'Impression tray',
+  shell: 'Investment shell',
+  ground: 'Print in the ground',
+}
+
+export const DRY_TARGET_WORDS: Record<DryTarget, string> = {
+  handle: 'be handled',
+  paint: 'take water-based paint',
+  sand: 'be sanded dry',
+  seal: 'be sealed, waxed or oiled',
+  pottery_mould: 'work as a pottery mould',
+  full_strength: 'be at full strength',
+}
+
+interface StepWords {
+  /** What is going on, or to be done, as a heading. */
+  title: string
+  /** What the big target says: what has just happened when it is struck. */
+  action: string
+  how: string
+}
+
+export const STEP_WORDS: Record<StepId, StepWords> = {
+  prepare: {
+    title: 'Get the mould ready',
+    action: 'The mould is ready',
+    how: 'Clean, released if it needs it, sealed, level, supported where it will stay. Rags, rinse bucket and bin at hand.',
+  },
+  weigh_water: {
+    title: 'Weigh the water',
+    action: 'Water is weighed',
+    how: 'Tare the bowl. Water first, always.',
+  },
+  weigh_powder: {
+    title: 'Weigh the plaster',
+    action: 'Plaster is weighed',
+    how: 'In a dry container of its own, so that a mistake can be taken back out.',
+  },
+  weigh_filler: {
+    title: 'Weigh the silica',
+    action: 'Silica is weighed',
+    how: 'In the dry container, then mix the two dry, with the lid on.',
+  },
+  start_sift: {
+    title: 'Ready to sift',
+    action: 'I am starting now',
+    how: 'Evenly over the whole surface, lumps broken, no stirring.',
+  },
+  sift: {
+    title: 'Sift the plaster in',
+    action: 'It is all in',
+    how: 'Let it sink and drink. Do not stir yet.',
+  },
+  soak: {
+    title: 'Leave it to soak',
+    action: 'I am stirring now',
+    how: 'Leave it still until the crust is wet through.',
+  },
+  stir: {
+    title: 'Stir under the surface',
+    action: 'Smooth: stop stirring',
+    how: 'Slow, no air in. Scrape the bottom edge. Stop when it is free of lumps and creamy.',
+  },
+  pour: {
+    title: 'Pour',
+    action: 'The mould is full',
+    how: 'Low, slow, a thin stream, from the deepest point; let it push the air ahead.',
+  },
+  tap: {
+    title: 'Tap the air out',
+    action: 'Done: leave it still',
+    how: 'Tap or shake gently. Level it, then hands off.',
+  },
+  demould: {
+    title: 'Take it out',
+    action: 'Out, and whole',
+    how: 'Hard, cooling and dry on top. Fresh casts are soft: they chip and bruise.',
+  },
+  dry: {
+    title: 'Let it dry',
+    action: 'Record this weighing',
+    how: 'On a rack, in moving air, out of the sun. Weigh it once a day.',
+  },
+}
+
+/** Said instead of the step while the piece only has to be left alone. */
+export const SETTING_WORDS = {
+  title: 'Leave it alone',
+  how: 'It thickens, loses its shine, warms, then cools. Do not move it.',
+}
+
+/** What the clock counts down to: "… in 4:10". */
+export const CLOCK_WORDS: Record<ClockId, string> = {
+  sift: 'Finish sifting',
+  soak: 'Start stirring',
+  stir: 'Stop stirring',
+  tap: 'Stop tapping',
+  work_end: 'Too thick to pour',
+  initial_set: 'Gloss gone (initial set)',
+  final_set: 'Thumbnail leaves no dent (final set)',
+  demould: 'Take it out',
+  next_weighing: 'Weigh it',
+  dry_enough: 'Dry enough',
+}
+
+export const TOUCH_WORDS: Record<TouchCue, string> = {
+  trails_stay: 'Trails stay',
+  gloss_gone: 'Gloss gone',
+  knife_cut_stays: 'Knife cut stays open',
+  thumbnail_no_dent: 'Thumbnail: no dent',
+  warm: 'Feels warm',
+  hottest: 'At its hottest',
+  cool_again: 'Cool again',
+  rings: 'Rings when tapped',
+}
+
+export const DEFECT_WORDS: Record<DefectKind, string> = {
+  air_holes: 'Air holes',
+  soft: 'Soft or chalky',
+  crack: 'Cracked',
+  streaks: 'Streaks',
+  short_fill: 'Ran short, not full',
+  broke: 'Broke',
+  stuck: 'Stuck in the mould',
+}
+
+export const VERDICT_WORDS: Record<Verdict, string> = {
+  good: 'Good',
+  usable: 'Usable',
+  failed: 'Failed',
+  abandoned: 'Abandoned',
+}
+
+export function provenanceWords(p: Provenance): string {
+  switch (p.kind) {
+    case 'measured':
+      return 'measured here'
+    case 'label':
+      return 'from the bag’s label'
+    case 'calibrated':
+      return `calibrated from ${p.pours} of your pours`
+    case 'class_default':
+      return `class default (${p.source})`
+    case 'common_practice':
+      return 'common practice'
+    case 'model':
+      return `computed (${p.source})`
+  }
+}
+
+const ISSUE_WORDS: Record<PlanIssueCode, (actual: number, limit: number) => string> = {
+  consistency_below_chemical_minimum: (c, min) =>
+    `${c.toFixed(0)} parts of water cannot harden 100 of this plaster: it takes ${min.toFixed(1)} just to turn into gypsum. Use more water.`,
+  consistency_below_class_range: (c, low) =>
+    `${c.toFixed(0)} is stiffer than this plaster is normally mixed (from ${low}). It will be hard to pour, trap air and set fast.`,
+  consistency_above_class_range: (c, high) =>
+    `${c.toFixed(0)} is thinner than this plaster is normally mixed (up to ${high}). It will be weak, slow and dusty.`,
+  mix_too_warm: (t) =>
+    `The mix would be at ${t.toFixed(0)} °C. Above 40 °C these setting times are outside what has been tested.`,
+  mix_too_cold: (t) =>
+    `The mix would be at ${t.toFixed(0)} °C. Near freezing no forecast can be given: use warmer water.`,
+  working_time_shorter_than_steps: () =>
+    'Less than a minute would be left to pour after stirring. Use colder water, soak or stir for less, or mix a little thinner.',
+  air_too_damp: () => 'In air this damp it will never dry. Enter the drier air it will really stand in.',
+  air_too_hot: (_, limit) =>
+    `Dry it below ${limit} °C: hotter air turns the finished gypsum chalky from the outside in.`,
+  piece_too_thin: (mm) => `At ${mm.toFixed(0)} mm it will break in the hand. 12 mm or more is usual.`,
+}
+
+export function issueWords(issue: { code: string; actual: number; limit: number }): string {
+  if (issue.code === 'weighed_off_plan') {
+    return `What you weighed gives ${issue.actual.toFixed(0)} parts of water to 100; the plan says ${issue.limit.toFixed(0)}. Correct it now, before water meets powder, or go on: the times below follow what you weighed.`
+  }
+  return ISSUE_WORDS[issue.code as PlanIssueCode](issue.actual, issue.limit)
+}
+
+export const QUANTITY_ERROR_WORDS: Record<QuantityError, string> = {
+  empty: 'Something is needed here.',
+  not_a_quantity: 'I cannot read that as a quantity.',
+  unknown_unit: 'I do not know that unit.',
+  wrong_kind_of_unit: 'That unit measures something else.',
+  ambiguous_comma: 'With a comma this could be read two ways. Write 1500, or 1.5.',
+  too_large: 'That is too large.',
+}
+
+export const ERROR_WORDS: Record<ErrorCode, string> = {
+  invalid_input: 'Something in it is out of range.',
+  invalid_json: 'The message could not be read.',
+  wrong_content_type: 'The message could not be read.',
+  payload_too_large: 'That is too much at once.',
+  not_found: 'That is not here (any more).',
+  event_id_conflict: 'This was already recorded differently.',
+  pour_id_conflict: 'This pour exists already, with another plan.',
+  stale_plan:
+    'Somebody else changed this plan meanwhile. Their version is shown now; yours is kept below it.',
+  plan_locked: 'This pour has been weighed out: its plan stands now.',
+  unknown_event: 'There is nothing to take back.',
+  cannot_void_void: 'An undo cannot be undone; do the step again.',
+  time_in_future: 'This device’s clock runs ahead of the workshop’s. Set it right, then try again.',
+  unavailable: 'The workshop’s database does not answer just now. Nothing is lost; trying again.',
+  internal: 'Something went wrong on our side. It has been written to the log.',
+}
+
+/** One event as a line of the record; quantities are formatted by the caller. */
+export function eventWords(
+  body: EventBody,
+  mass: (massG: number) => string,
+  temp: (tempC: number) => string,
+): string {
+  switch (body.type) {
+    case 'mould_ready':
+      return 'Mould ready'
+    case 'weighed':
+      return `Weighed ${mass(body.massG)} of ${{ water: 'water', powder: 'plaster', filler: 'silica' }[body.what]}`
+    case 'sift_started':
+      return 'Began to sift'
+    case 'sifted':
+      return 'Powder all in'
+    case 'soaked':
+      return 'Soaked; began to stir'
+    case 'stirred':
+      return `Stirred (${{ gentle: 'gently by hand', hand: 'by hand', whisk: 'whisk', drill: 'drill' }[body.manner]})`
+    case 'poured':
+      return 'Mould full'
+    case 'tapped':
+      return 'Tapped; left still'
+    case 'touch':
+      return `${TOUCH_WORDS[body.cue]}${body.seen ? '' : ': not yet'}`
+    case 'temperature':
+      return `${temp(body.tempC)} (${body.place})`
+    case 'demoulded':
+      return `Out of the mould, ${body.outcome}`
+    case 'weighing':
+      return `Weighed ${mass(body.massG)}`
+    case 'defect':
+      return DEFECT_WORDS[body.kind]
+    case 'finished':
+      return `${VERDICT_WORDS[body.verdict]}${body.reason ? `: ${body.reason}` : ''}`
+    case 'note':
+      return body.text
+    case 'void':
+      return 'Taken back'
+  }
+}

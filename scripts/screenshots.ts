@@ -1,0 +1,63 @@
+/**
+ * Takes the pictures of docs/screenshots from a running Nine Ripples with fresh demo data.
+ * Usage: ./bin/start --reset-demo (elsewhere), then: npx tsx scripts/screenshots.ts [folder] [address]
+ */
+import { chromium, type Page } from '@playwright/test'
+import type { PourRecord } from '../shared/contracts'
+import { CHROMIUM_ARGS, CHROMIUM_PATH } from './chromium'
+
+const folder = process.argv[2] ?? 'docs/screenshots'
+const address = process.argv[3] ?? 'http://127.0.0.1:4310'
+const only = process.argv[4]
+
+const { items } = (await (await fetch(`${address}/api/pours?limit=100`)).json()) as { items: PourRecord[] }
+const pourId = (piece: string) => items.find((p) => p.plan.piece.startsWith(piece))!.id
+
+const DESK = { width: 1280, height: 800 }
+const PHONE = { width: 390, height: 844 }
+const VIEWS: [name: string, path: string, size: typeof DESK][] = [
+  ['safety', '/safety', DESK],
+  ['bench', '/', DESK],
+  ['bench-phone', '/', PHONE],
+  ['plan', '/plan', DESK],
+  ['plan-phone', '/plan', PHONE],
+  ['pour-weigh', `/pour/${pourId('Lamp-oil jug')}`, DESK],
+  ['pour-soak', `/pour/${pourId('Chart tile B4')}`, DESK],
+  ['pour-soak-phone', `/pour/${pourId('Chart tile B4')}`, PHONE],
+  ['pour-pour', `/pour/${pourId('Sea urchin, hand piece 7')}`, DESK],
+  ['pour-set', `/pour/${pourId('Ammonite')}`, DESK],
+  ['pour-set-phone', `/pour/${pourId('Ammonite')}`, PHONE],
+  ['pour-demould', `/pour/${pourId('Seal')}`, DESK],
+  ['pour-dry', `/pour/${pourId('Tide-clock')}`, DESK],
+  ['casts', '/casts', DESK],
+  ['cast', `/casts/${pourId('Tide-clock')}`, DESK],
+  ['cast-failed', `/casts/${pourId('Shell for the glass urchin, first')}`, DESK],
+  ['settings', '/settings', DESK],
+]
+
+/** Everything has arrived and been laid out: fonts, figures, no request under way. */
+async function settled(page: Page) {
+  await page.locator('html[data-mounted]').waitFor()
+  await page.locator('h1').first().waitFor()
+  await page.waitForFunction(
+    () => document.fonts.status === 'loaded' && !/…/.test(document.querySelector('h1')!.textContent!),
+  )
+}
+
+const browser = await chromium.launch({ executablePath: CHROMIUM_PATH, args: CHROMIUM_ARGS })
+for (const [name, path, viewport] of VIEWS.filter(([n]) => !only || n.startsWith(only))) {
+  const context = await browser.newContext({ viewport })
+  await context.addInitScript(() => {
+    localStorage.setItem('nine-ripples.caution-read', 'true')
+    localStorage.setItem('nine-ripples.sound', 'false')
+  })
+  const page = await context.newPage()
+  page.on('pageerror', (error) => console.log(`${name}: ${error.message}`))
+  page.on('console', (m) => m.type() === 'error' && console.log(`${name}: ${m.text()}`))
+  await page.goto(`${address}${path}`)
+  await settled(page)
+  if (path.startsWith('/casts')) await page.locator('canvas, tbody tr').first().waitFor()
+  await page.screenshot({ path: `${folder}/${name}.png` })
+  await context.close()
+}
+await browser.close()
