@@ -139,7 +139,7 @@ nav {
 }
 @media (max-width: 43rem) {
   .bar {
-    padding: var(--s2);
+    padding: 2px var(--s2);
     gap: 0;
   }
   .name {

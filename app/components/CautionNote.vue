@@ -31,4 +31,10 @@ defineProps<{ id: CautionId }>()
   flex: none;
   color: var(--hot);
 }
+@media (max-width: 43rem) {
+  .caution {
+    font-size: 0.84rem;
+    line-height: 1.3;
+  }
+}
 </style>

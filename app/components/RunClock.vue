@@ -90,7 +90,7 @@ const spoken = computed(() => {
   .others {
     font-size: 0.95rem;
   }
-  .others li:nth-child(n + 3) {
+  .others li:nth-child(n + 2) {
     display: none;
   }
 }

@@ -100,4 +100,7 @@ const preset = markRaw(
   }),
 )
 
-export default { preset, options: { darkModeSelector: 'none' } }
+export default {
+  preset,
+  options: { darkModeSelector: 'none', cssLayer: { name: 'primevue', order: 'primevue' } },
+}

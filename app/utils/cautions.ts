@@ -37,7 +37,8 @@ export const CAUTIONS = {
 } as const
 export type CautionId = keyof typeof CAUTIONS
 
-export function cautionsOf(step: StepId, plan: PourPlan): CautionId[] {
+/** @param ready whether the piece may come out; before that there is nothing to hold. */
+export function cautionsOf(step: StepId, plan: PourPlan, ready: boolean): CautionId[] {
   const filled = plan.plaster.properties.fillerRatio > 0
   switch (step) {
     case 'prepare':
@@ -58,7 +59,7 @@ export function cautionsOf(step: StepId, plan: PourPlan): CautionId[] {
     case 'tap':
       return ['drain']
     case 'demould':
-      return ['hot', 'body']
+      return ready ? ['hot'] : ['body']
     case 'dry':
       return ['sanding']
   }

@@ -37,7 +37,9 @@ const words = computed(() => {
 const sign = computed(() =>
   view.value ? `${STAGE_WORDS[view.value.stage]}, stage ${STAGES.indexOf(view.value.stage) + 1} of 9` : '',
 )
-const cautions = computed(() => (step.value && facts.value ? cautionsOf(step.value, facts.value.plan) : []))
+const cautions = computed(() =>
+  step.value && facts.value ? cautionsOf(step.value, facts.value.plan, mode.value === 'demould') : [],
+)
 
 const massG = ref<number>()
 const massProblem = ref('')

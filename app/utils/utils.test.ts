@@ -1,0 +1,110 @@
+import { expect, it } from 'vitest'
+import { evaluatePlan, foldPour } from '#core/pour'
+import { testPlan, wholeRun } from '../../tests/unit/plans'
+import { massToWeighG, poolModeOf } from './advance'
+import { comparisonOf } from './comparison'
+import { draftOf, emptyDraft, planOf, plasterOf } from './planDraft'
+import { durationRangeText, durationText, spanSpoken, spanText } from './time'
+import { timelineOf } from './timeline'
+
+const settings = {
+  workshopName: 'Test shed',
+  system: 'metric',
+  scaleDivisionG: 1,
+  roomTempC: 18,
+  roomRhPct: 55,
+  airSpeedMS: 0.1,
+  tapTempC: 16,
+} as const
+
+it('reads spans as a clock does', () => {
+  expect([0, 59_999, 250_000, -61_000].map(spanText)).toEqual(['0:00', '0:59', '4:10', '1:01'])
+  expect([3_600_000, 86_399_000, 2.5 * 86_400_000].map(spanText)).toEqual(['1 h 00', '23 h 59', '2.5 days'])
+  expect(spanSpoken(250_000)).toBe('4 minutes')
+})
+
+it('says durations without a false decimal, ranges with one unit', () => {
+  expect([40, 600, 9000, 300_000].map(durationText)).toEqual(['40 s', '10 min', '3 h', '3.5 days'])
+  expect(durationRangeText(600, 1200)).toBe('10–20 min')
+  expect(durationRangeText(3600, 9000)).toBe('60 min – 3 h')
+})
+
+it('a worksheet becomes a plan, and the plan the same worksheet again', () => {
+  const moulds = [
+    {
+      id: 'm1',
+      name: 'Tile',
+      kind: 'silicone',
+      cavityMl: 410,
+      volumeProvenance: { kind: 'measured' },
+      thicknessMm: 18,
+      usualPlasterId: null,
+      note: '',
+    },
+  ] as const
+  const plasters = [
+    {
+      id: 'p1',
+      name: 'Blue sack',
+      classId: 'pottery',
+      labelConsistency: 72,
+      labelExpansionPct: null,
+      note: '',
+    },
+  ] as const
+  const draft = {
+    ...emptyDraft(settings),
+    piece: 'Tile 1',
+    source: 'shelf' as const,
+    shelfId: 'm1',
+    thicknessMm: 18,
+    volumeMl: 410,
+    plasterKey: 'p1',
+  }
+  const plan = planOf(draft, moulds, plasters, settings)!
+  expect(plan.plaster.properties.useConsistency).toBe(72)
+  expect(draftOf(plan, moulds, plasters, settings)).toEqual(draft)
+  expect(planOf({ ...draft, shelfId: 'gone' }, moulds, plasters, settings)).toBeUndefined()
+  expect(plasterOf('class:gc', [])?.name).toContain('Gypsum cement')
+})
+
+it('a shaped mould brings its own volume and thickness', () => {
+  const draft = { ...emptyDraft(settings), source: 'box' as const, lengthMm: 200, widthMm: 100, depthMm: 50 }
+  expect(planOf(draft, [], [], settings)!.mould).toMatchObject({ name: 'Box', cavityMl: 1000 })
+})
+
+it('powder follows the water that was really weighed', () => {
+  const plan = testPlan()
+  const [ready, water] = wholeRun()
+  const planned = foldPour(plan, []).planned
+  const wetter = {
+    ...water!,
+    body: { type: 'weighed' as const, what: 'water' as const, massG: planned.waterG * 1.05 },
+  }
+  expect(massToWeighG('weigh_powder', foldPour(plan, [ready!, wetter]))).toBeCloseTo(
+    planned.powderG * 1.05,
+    6,
+  )
+})
+
+it('a knock never takes a piece out of the mould early', () => {
+  expect(poolModeOf('demould', 'set')).toBe('wait')
+  expect(poolModeOf('demould', 'demould')).toBe('demould')
+})
+
+it('lays the timeline out within its own width', () => {
+  const evaluation = evaluatePlan(testPlan('hsgc'))
+  if (!evaluation.ok) throw new Error('plan refused')
+  const line = timelineOf(evaluation.outcome, 120, 120)
+  for (const mark of line.marks) expect(mark.range.high).toBeLessThanOrEqual(line.endS)
+  expect(line.steps.map((s) => s.fromS)).toEqual([...line.steps.map((s) => s.fromS)].sort((a, b) => a - b))
+  expect(line.ticks.length).toBeLessThanOrEqual(9)
+})
+
+it('marks what went differently from the plan', () => {
+  const units = { mass: (g: number) => `${g}`, temp: (c: number) => `${c}` }
+  const run = wholeRun().map((e) => (e.body.type === 'demoulded' ? { ...e, occurredAtMs: 20 * 60_000 } : e))
+  const rows = comparisonOf(foldPour(testPlan(), run), units)
+  expect(rows.find((r) => r.what === 'Water')?.off).toBe(false)
+  expect(rows.find((r) => r.what === 'Out after')?.off).toBe(true)
+})

@@ -1,0 +1,30 @@
+import { fileURLToPath } from 'node:url'
+import { expect, it } from 'vitest'
+import { checkLayers, findCycle, importsOf, judge } from '../../scripts/layers'
+
+it('no import goes against the arrows, and there is no ring', () => {
+  const { faults, files } = checkLayers(fileURLToPath(new URL('../..', import.meta.url)))
+  expect(files).toBeGreaterThan(80)
+  expect(faults).toEqual([])
+})
+
+it('would notice', () => {
+  expect(importsOf(`import { a } from '../server/x'\nconst B = () => import('~/b.vue')`)).toEqual([
+    '../server/x',
+    '~/b.vue',
+  ])
+  expect(judge('core/mix/batch.ts', 'app/utils/time')).toContain('may not import')
+  expect(judge('server/services/pours.ts', 'app/stores/pours')).toContain('may not import')
+  expect(judge('core/pour/view.ts', 'core/setting/rate')).toContain('past its index')
+  expect(judge('app/utils/time.ts', 'app/stores/pours')).toContain('upwards')
+  expect(judge('core/pour/view.ts', 'core/setting')).toBeUndefined()
+  expect(
+    findCycle(
+      new Map([
+        ['a', ['b']],
+        ['b', ['c']],
+        ['c', ['a']],
+      ]),
+    ),
+  ).toEqual(['a', 'b', 'c', 'a'])
+})
