@@ -16,7 +16,14 @@ import type { Provenance } from '../core/provenance'
 
 /** What crosses the wire. Both sides parse with these; past them the data is trusted. */
 
-const name = z.string().trim().min(1).max(120)
+/** Text that the database can hold: no zero byte, no half of a character. */
+const text = (max: number) =>
+  z
+    .string()
+    .trim()
+    .max(max)
+    .refine((s) => !s.includes('\0') && s.isWellFormed(), 'has a character that cannot be kept')
+const name = text(120).min(1)
 const positive = (max: number) => z.number().gt(0).max(max)
 const temp = z.number().min(-20).max(95)
 
@@ -24,9 +31,9 @@ export const provenanceSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('measured') }),
   z.object({ kind: z.literal('label') }),
   z.object({ kind: z.literal('calibrated'), pours: z.int().min(1) }),
-  z.object({ kind: z.literal('class_default'), source: z.string().max(200) }),
+  z.object({ kind: z.literal('class_default'), source: text(200) }),
   z.object({ kind: z.literal('common_practice') }),
-  z.object({ kind: z.literal('model'), source: z.string().max(200) }),
+  z.object({ kind: z.literal('model'), source: text(200) }),
 ]) satisfies z.ZodType<Provenance>
 
 const plasterPropertiesSchema = z.object({
@@ -109,9 +116,9 @@ export const eventBodySchema = z.discriminatedUnion('type', [
   z.object({
     type: z.literal('finished'),
     verdict: z.enum(VERDICTS),
-    reason: z.string().trim().max(500),
+    reason: text(500),
   }),
-  z.object({ type: z.literal('note'), text: z.string().trim().min(1).max(2000) }),
+  z.object({ type: z.literal('note'), text: text(2000).min(1) }),
   z.object({ type: z.literal('void'), targetId: z.uuid() }),
 ]) satisfies z.ZodType<EventBody>
 
@@ -119,7 +126,7 @@ export const eventBodySchema = z.discriminatedUnion('type', [
 export const newEventSchema = z.object({
   id: z.uuid(),
   occurredAtMs: z.int().min(0).max(4_102_444_800_000),
-  who: z.string().trim().max(60),
+  who: text(60),
   body: eventBodySchema,
 }) satisfies z.ZodType<Omit<PourEvent, 'receivedAtMs'>>
 export type NewEvent = z.infer<typeof newEventSchema>
@@ -141,7 +148,7 @@ export type Settings = z.infer<typeof settingsSchema>
 export const listQuerySchema = z.object({
   state: z.enum(['open', 'closed', 'all']).default('all'),
   verdict: z.enum(VERDICTS).optional(),
-  q: z.string().trim().max(100).default(''),
+  q: text(100).default(''),
   offset: z.coerce.number().int().min(0).max(1_000_000).default(0),
   limit: z.coerce.number().int().min(1).max(100).default(50),
 })

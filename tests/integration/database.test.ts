@@ -1,0 +1,115 @@
+import { randomUUID } from 'node:crypto'
+import { sql } from 'kysely'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { foldPour, viewPour } from '../../core/pour'
+import { clearWorkshop, loadDemo } from '../../scripts/demo'
+import { migrate } from '../../server/db/migrate'
+import { MIGRATIONS } from '../../server/db/migrations'
+import { listPours } from '../../server/services/pours'
+import { createTestDatabase } from '../support/database'
+
+async function shapeOf(db: Awaited<ReturnType<typeof createTestDatabase>>['db']) {
+  const columns = await sql`select table_name, column_name, data_type, is_nullable, column_default
+    from information_schema.columns where table_schema = 'public' order by 1, 2`.execute(db)
+  const rules = await sql`select conrelid::regclass::text as tab, pg_get_constraintdef(oid) as rule
+    from pg_constraint where connamespace = 'public'::regnamespace order by 1, 2`.execute(db)
+  return { columns: columns.rows, rules: rules.rows }
+}
+
+it.each(Object.keys(MIGRATIONS))('migrates forward from %s to the same database', async (from) => {
+  const [stepped, direct] = [await createTestDatabase(), await createTestDatabase()]
+  await migrate(stepped.db, from)
+  await migrate(stepped.db)
+  await migrate(direct.db)
+  expect(await migrate(direct.db)).toEqual([])
+  const shape = await shapeOf(direct.db)
+  expect(shape.columns.length).toBeGreaterThan(20)
+  expect(await shapeOf(stepped.db)).toEqual(shape)
+  await stepped.drop()
+  await direct.drop()
+})
+
+describe('what must never be, the database itself refuses', () => {
+  let database: Awaited<ReturnType<typeof createTestDatabase>>
+  const pourId = randomUUID()
+  beforeAll(async () => {
+    database = await createTestDatabase()
+    await migrate(database.db)
+    await sql`insert into pour (id, plan) values (${pourId}, '{}')`.execute(database.db)
+  })
+  afterAll(() => database.drop())
+
+  const insert = (
+    body: object,
+    change: { pourId?: string; id?: string; type?: string; voids?: string } = {},
+  ) =>
+    sql`insert into event (id, pour_id, type, body, occurred_at, who, voids_event_id) values (
+      ${change.id ?? randomUUID()}, ${change.pourId ?? pourId}, ${change.type ?? (body as { type: string }).type},
+      ${JSON.stringify(body)}, now(), '', ${change.voids ?? null})`.execute(database.db)
+
+  it('a negative or missing mass', async () => {
+    await expect(insert({ type: 'weighing', massG: -1 })).rejects.toMatchObject({ code: '23514' })
+    await expect(insert({ type: 'weighed', what: 'water', massG: 0 })).rejects.toMatchObject({
+      code: '23514',
+    })
+    await expect(insert({ type: 'weighing' })).rejects.toMatchObject({ code: '23514' })
+  })
+  it('an event without a pour', () =>
+    expect(insert({ type: 'poured' }, { pourId: randomUUID() })).rejects.toMatchObject({ code: '23503' }))
+  it('two events with one id', async () => {
+    const id = randomUUID()
+    await insert({ type: 'poured' }, { id })
+    await expect(insert({ type: 'poured' }, { id })).rejects.toMatchObject({ code: '23505' })
+  })
+  it('an event changed or deleted', async () => {
+    await insert({ type: 'tapped' })
+    await expect(sql`update event set who = 'x'`.execute(database.db)).rejects.toMatchObject({
+      code: '23001',
+    })
+    await expect(sql`delete from event`.execute(database.db)).rejects.toMatchObject({ code: '23001' })
+  })
+  it('a type that its body denies, and an undo of nothing or of another pour’s event', async () => {
+    await expect(insert({ type: 'poured' }, { type: 'tapped' })).rejects.toMatchObject({ code: '23514' })
+    await expect(insert({ type: 'void', targetId: 'x' })).rejects.toMatchObject({ code: '23514' })
+    await expect(insert({ type: 'void' }, { voids: randomUUID() })).rejects.toMatchObject({ code: '23503' })
+  })
+  it('a mould that holds nothing, a second row of settings', async () => {
+    await expect(
+      sql`insert into mould (id, name, kind, cavity_ml, volume_provenance, thickness_mm)
+        values (${randomUUID()}, 'm', 'silicone', 0, '{}', 5)`.execute(database.db),
+    ).rejects.toMatchObject({ code: '23514' })
+    await expect(sql`insert into settings select * from settings`.execute(database.db)).rejects.toMatchObject(
+      { code: '23505' },
+    )
+  })
+})
+
+it('the demo workshop has a pour at every stage, clocks running, and loads a second time afresh', async () => {
+  const { db, drop } = await createTestDatabase()
+  await migrate(db)
+  for (let round = 0; round < 2; round++) {
+    const nowMs = Date.now()
+    await clearWorkshop(db)
+    await loadDemo(db, nowMs)
+    const { items } = await listPours(db, { state: 'all', q: '', offset: 0, limit: 100 })
+    const views = items.map((p) => viewPour(foldPour(p.plan, p.events), nowMs))
+    const running = views.filter((v) => v.status === 'running')
+    expect(new Set(running.map((v) => v.stage)).size).toBe(9)
+    expect(views.filter((v) => v.status === 'finished')).toHaveLength(2)
+    expect(views.filter((v) => v.status === 'failed')).toHaveLength(1)
+    expect(running.filter((v) => v.stage === 'set' && v.urgency === 'soon')).toHaveLength(1)
+    expect(items.some((p) => p.events.filter((e) => e.body.type === 'weighing').length === 4)).toBe(true)
+    const failed = items.find((p) =>
+      p.events.some((e) => e.body.type === 'finished' && e.body.verdict === 'failed'),
+    )!
+    expect(foldPour(failed.plan, failed.events).verdict!.reason.length).toBeGreaterThan(20)
+    for (const table of ['plaster', 'mould'] as const) {
+      const { n } = await db
+        .selectFrom(table)
+        .select((eb) => eb.fn.countAll<number>().as('n'))
+        .executeTakeFirstOrThrow()
+      expect(n).toBeGreaterThanOrEqual(table === 'plaster' ? 6 : 8)
+    }
+  }
+  await drop()
+})

@@ -1,0 +1,57 @@
+import type { ChangeMessage, HelloMessage } from '../../shared/contracts'
+
+export interface LiveStream {
+  hello: HelloMessage
+  /** Resolves with the first change that fits, also one that came before the question. */
+  next: (fits: (change: ChangeMessage) => boolean) => Promise<ChangeMessage>
+  received: ChangeMessage[]
+  ended: Promise<void>
+  close: () => void
+}
+
+/** Reads a server's live stream. */
+export async function openLiveStream(address: string, since?: number): Promise<LiveStream> {
+  const abort = new AbortController()
+  const answer = await fetch(`${address}/api/changes${since === undefined ? '' : `?since=${since}`}`, {
+    signal: abort.signal,
+  })
+  const reader = answer.body!.pipeThrough(new TextDecoderStream()).getReader()
+  const received: ChangeMessage[] = []
+  const waiting = new Set<() => void>()
+  let gotHello!: (hello: HelloMessage) => void
+  const hello = new Promise<HelloMessage>((resolve) => (gotHello = resolve))
+  let buffer = ''
+  const ended = (async () => {
+    for (;;) {
+      const { value, done } = await reader.read().catch(() => ({ value: undefined, done: true }))
+      if (done || value === undefined) return
+      buffer += value
+      const parts = buffer.split('\n\n')
+      buffer = parts.pop()!
+      for (const part of parts) {
+        const event = /^event: (.*)$/m.exec(part)?.[1]
+        const data: unknown = JSON.parse(/^data: (.*)$/m.exec(part)![1]!)
+        if (event === 'hello') gotHello(data as HelloMessage)
+        else received.push(data as ChangeMessage)
+      }
+      for (const look of waiting) look()
+    }
+  })()
+  return {
+    hello: await hello,
+    received,
+    ended,
+    next: (fits) =>
+      new Promise((resolve) => {
+        const look = () => {
+          const found = received.find(fits)
+          if (!found) return
+          waiting.delete(look)
+          resolve(found)
+        }
+        waiting.add(look)
+        look()
+      }),
+    close: () => abort.abort(),
+  }
+}

@@ -1,0 +1,63 @@
+import { spawn, type ChildProcess } from 'node:child_process'
+import { once } from 'node:events'
+import { createServer } from 'node:net'
+import { fileURLToPath } from 'node:url'
+
+const ENTRY = fileURLToPath(new URL('../../.output/server/index.mjs', import.meta.url))
+
+export async function freePort(): Promise<number> {
+  const probe = createServer().listen(0, '127.0.0.1')
+  await once(probe, 'listening')
+  const { port } = probe.address() as { port: number }
+  probe.close()
+  await once(probe, 'close')
+  return port
+}
+
+export interface TestServer {
+  address: string
+  process: ChildProcess
+  log: () => string
+  /** Ends it as asked and says how long that took, ms, and with which code. */
+  stop: (signal?: 'SIGTERM' | 'SIGKILL') => Promise<{ tookMs: number; code: number | null }>
+}
+
+/** The built server as its own process, giving `healthStatus` when asked for its health before this resolves. */
+export async function startServer(
+  databaseUrl: string,
+  { port, healthStatus = 200 }: { port?: number; healthStatus?: number } = {},
+): Promise<TestServer> {
+  const listenPort = port ?? (await freePort())
+  const child = spawn(process.execPath, [ENTRY], {
+    env: {
+      ...process.env,
+      NINE_RIPPLES_DATABASE_URL: databaseUrl,
+      NITRO_HOST: '127.0.0.1',
+      NITRO_PORT: String(listenPort),
+    },
+    stdio: ['ignore', 'ignore', 'pipe'],
+  })
+  let log = ''
+  child.stderr!.on('data', (chunk: Buffer) => (log += chunk.toString()))
+  const exited = once(child, 'exit')
+  const address = `http://127.0.0.1:${listenPort}`
+  const deadlineMs = Date.now() + 30_000
+  for (;;) {
+    const answer = await fetch(`${address}/api/health`).catch(() => undefined)
+    if (answer?.status === healthStatus) break
+    if (child.exitCode !== null || Date.now() > deadlineMs)
+      throw new Error(`the server did not start:\n${log}`)
+    await Promise.race([exited, new Promise((resolve) => setTimeout(resolve, 50))])
+  }
+  return {
+    address,
+    process: child,
+    log: () => log,
+    stop: async (signal = 'SIGTERM') => {
+      const sentMs = Date.now()
+      child.kill(signal)
+      const [code] = (await exited) as [number | null]
+      return { tookMs: Date.now() - sentMs, code }
+    },
+  }
+}
