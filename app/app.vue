@@ -2,7 +2,7 @@
 import { CalendarClock, Droplets, Layers, Settings2 } from '@lucide/vue'
 import Toast from 'primevue/toast'
 import { useToast } from 'primevue/usetoast'
-import { onMounted, watch } from 'vue'
+import { watch } from 'vue'
 import { useLive } from '~/composables/useLive'
 import { usePours } from '~/stores/pours'
 import { useWorkshop } from '~/stores/workshop'
@@ -34,9 +34,6 @@ watch(
     })
   },
 )
-
-// Tests wait for this before their first click; before it a click would be lost.
-onMounted(() => document.documentElement.setAttribute('data-mounted', ''))
 </script>
 
 <template>

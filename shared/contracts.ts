@@ -85,6 +85,8 @@ const planShape = z.object({
 
 /** A plan that can be computed: shape, and the core's own refusals (too little water to harden, and the like). */
 export const planSchema = planShape.superRefine((plan, context) => {
+  // A field out of its range has been reported already; the models want every field within it.
+  if (context.issues.length > 0) return
   for (const issue of evaluatePlan(plan).issues) {
     if (issue.severity === 'error')
       context.addIssue({ code: 'custom', path: issue.path.split('.'), message: issue.code })

@@ -95,5 +95,6 @@ const spoken = computed(
 .chart {
   height: 21rem;
   position: relative;
+  overflow: hidden;
 }
 </style>

@@ -6,7 +6,8 @@ defineProps<{ title: string }>()
 const open = defineModel<boolean>({ required: true })
 const dialog = useTemplateRef('dialog')
 const id = useId()
-watch(open, (now) => (now ? dialog.value?.showModal() : dialog.value?.close()))
+// Once its contents stand, so that the first field has the focus.
+watch(open, (now) => (now ? dialog.value?.showModal() : dialog.value?.close()), { flush: 'post' })
 </script>
 
 <template>

@@ -102,5 +102,5 @@ const preset = markRaw(
 
 export default {
   preset,
-  options: { darkModeSelector: 'none', cssLayer: { name: 'primevue', order: 'primevue' } },
+  options: { darkModeSelector: 'none', cssLayer: { name: 'primevue', order: 'base, primevue' } },
 }

@@ -1,4 +1,5 @@
 import type { EventBody, PourFacts, StepId } from '#core/pour'
+import { roundToDivision } from '#core/units'
 
 /** What the lower half of the live run is for at this moment. */
 export type PoolMode = 'knock' | 'wait' | 'demould' | 'dry' | 'ended'
@@ -25,8 +26,9 @@ export function massToWeighG(step: StepId | undefined, facts: PourFacts): number
   const weighedWater = facts.live.findLast((e) => e.body.type === 'weighed' && e.body.what === 'water')?.body
   const scale = weighedWater?.type === 'weighed' ? weighedWater.massG / waterG : 1
   if (step === 'weigh_water') return waterG
-  if (step === 'weigh_powder') return powderG * scale
-  if (step === 'weigh_filler') return fillerG * scale
+  const onScale = (massG: number) => roundToDivision(massG * scale, facts.plan.scaleDivisionG)
+  if (step === 'weigh_powder') return onScale(powderG)
+  if (step === 'weigh_filler') return onScale(fillerG)
   return undefined
 }
 

@@ -161,6 +161,7 @@ const drying = computed(() => {
 .column,
 .slab {
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: var(--s4);
 }
 .top {

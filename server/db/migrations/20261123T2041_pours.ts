@@ -24,7 +24,7 @@ export async function up(db: Kysely<unknown>): Promise<void> {
       -- An event can only be taken back within its own pour.
       foreign key (pour_id, voids_event_id) references event (pour_id, id),
       check ((type = 'void') = (voids_event_id is not null)),
-      check (type not in ('weighed', 'weighing') or (body ->> 'massG')::double precision > 0)
+      check (type not in ('weighed', 'weighing') or coalesce((body ->> 'massG')::double precision, 0) > 0)
     )`.execute(db)
   await sql`create index event_voids on event (voids_event_id) where voids_event_id is not null`.execute(db)
   await sql`create index event_finished on event (pour_id) where type = 'finished'`.execute(db)

@@ -1,0 +1,16 @@
+import { defineConfig } from '@playwright/test'
+import { CHROMIUM_ARGS, CHROMIUM_PATH } from './scripts/chromium'
+
+export default defineConfig({
+  testDir: 'tests/e2e',
+  timeout: 90_000,
+  expect: { timeout: 10_000 },
+  workers: 2,
+  retries: 0,
+  forbidOnly: true,
+  use: {
+    viewport: { width: 1280, height: 800 },
+    launchOptions: { executablePath: CHROMIUM_PATH, args: CHROMIUM_ARGS },
+    trace: 'off',
+  },
+})

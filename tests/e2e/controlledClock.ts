@@ -1,0 +1,19 @@
+import type { Page } from '@playwright/test'
+
+/**
+ * Puts a page's clock in the test's hands, and the workshop's clock with it: what the page asks the server for the
+ * time is answered from the same hand. Starts in the past, so that days can go by without reaching the future.
+ */
+export async function controlClock(page: Page, startMs: number) {
+  let nowMs = startMs
+  await page.clock.install({ time: startMs })
+  await page.route('**/api/time', (route) => route.fulfill({ json: { serverTimeMs: nowMs } }))
+  return {
+    nowMs: () => nowMs,
+    /** Lets time pass, timers included. */
+    pass: async (seconds: number) => {
+      nowMs += seconds * 1000
+      await page.clock.fastForward(seconds * 1000)
+    },
+  }
+}

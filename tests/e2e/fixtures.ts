@@ -1,0 +1,89 @@
+import { test as base, expect, type Page } from '@playwright/test'
+import { loadDemo } from '../../scripts/demo'
+import { migrate } from '../../server/db/migrate'
+import { createTestDatabase } from '../support/database'
+import { startServer, type TestServer } from '../support/server'
+
+interface Workshop {
+  databaseUrl: string
+  db: Awaited<ReturnType<typeof createTestDatabase>>['db']
+  server: TestServer
+  /** Ends the server and starts it again on the same address. */
+  restart: (signal: 'SIGTERM' | 'SIGKILL') => Promise<void>
+}
+
+interface Fixtures {
+  /** Whether the demo workshop is loaded. */
+  demo: boolean
+  workshop: Workshop
+  /** Addresses outside this machine that any page asked for. */
+  strayRequests: string[]
+  open: (page: Page, path: string) => Promise<void>
+}
+
+/** A database and a server of its own for each test; pages that know the caution already and may reach nothing else. */
+export const test = base.extend<Fixtures>({
+  demo: [false, { option: true }],
+  workshop: async ({ demo }, use) => {
+    const database = await createTestDatabase()
+    await migrate(database.db)
+    if (demo) await loadDemo(database.db, Date.now())
+    let server = await startServer(database.url)
+    const port = Number(new URL(server.address).port)
+    await use({
+      databaseUrl: database.url,
+      db: database.db,
+      get server() {
+        return server
+      },
+      restart: async (signal) => {
+        await server.stop(signal)
+        server = await startServer(database.url, { port })
+      },
+    })
+    await server.stop()
+    await database.drop()
+  },
+  strayRequests: [
+    async ({ context, workshop }, use) => {
+      const stray: string[] = []
+      context.on('request', (request) => {
+        const url = request.url()
+        if (!url.startsWith(workshop.server.address) && !/^(data|blob):/.test(url)) stray.push(url)
+      })
+      await use(stray)
+      expect(stray).toEqual([])
+    },
+    { auto: true },
+  ],
+  open: async ({ workshop }, use) => {
+    await use(async (page, path) => {
+      await page.addInitScript(() => {
+        localStorage.setItem('nine-ripples.caution-read', 'true')
+        localStorage.setItem('nine-ripples.sound', 'false')
+      })
+      await page.goto(`${workshop.server.address}${path}`)
+      await page.locator('html[data-mounted]').waitFor()
+    })
+  },
+})
+
+export { expect }
+
+/** The big target of the live run. */
+export const pool = (page: Page) => page.locator('[data-pool]')
+
+/** Every event of a pour that the database holds, oldest first. */
+export async function storedEvents(workshop: Workshop, pourId: string) {
+  return workshop.db
+    .selectFrom('event')
+    .selectAll()
+    .where('pour_id', '=', pourId)
+    .orderBy('occurred_at')
+    .orderBy('received_at')
+    .execute()
+}
+
+export function pourIdOf(page: Page): string {
+  return new URL(page.url()).pathname.split('/').at(-1)!
+}

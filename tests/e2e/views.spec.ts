@@ -1,0 +1,130 @@
+import { createRequire } from 'node:module'
+import type { Page } from '@playwright/test'
+import { expect, test } from './fixtures'
+
+test.use({ demo: true })
+
+const axeSource = (createRequire(import.meta.url)('axe-core') as { source: string }).source
+
+/** Faults that axe calls serious or critical, WCAG 2.2 A and AA. */
+async function seriousFaults(page: Page) {
+  await page.evaluate(axeSource)
+  return page.evaluate(async () => {
+    const { axe } = window as never as {
+      axe: {
+        run: (
+          context: Document,
+          options: object,
+        ) => Promise<{
+          violations: { id: string; impact: string; nodes: { html: string; failureSummary: string }[] }[]
+          passes: unknown[]
+        }>
+      }
+    }
+    const result = await axe.run(document, {
+      runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'],
+    })
+    return {
+      passes: result.passes.length,
+      faults: result.violations
+        .filter((v) => ['serious', 'critical'].includes(v.impact))
+        .map((v) => `${v.id}: ${v.nodes.map((n) => `${n.html} ${n.failureSummary}`).join(' | ')}`),
+    }
+  })
+}
+
+const PIECES = {
+  mould: 'Corbel',
+  weigh: 'Lamp-oil jug',
+  wet: 'Chart tile B4',
+  set: 'Ammonite',
+  demould: 'Seal',
+  dry: 'Tide-clock',
+  finished: 'Sea urchin, hand piece 6',
+  failed: 'Shell for the glass urchin, first',
+}
+
+test('no view has a serious fault by axe, is wider than a phone, or asks for anything from outside', async ({
+  page,
+  open,
+  workshop,
+}) => {
+  const { rows } = await import('kysely').then(({ sql }) =>
+    sql<{ id: string; piece: string }>`select id, plan ->> 'piece' as piece from pour`.execute(workshop.db),
+  )
+  const id = (start: string) => rows.find((r) => r.piece.startsWith(start))!.id
+  const paths = [
+    '/',
+    '/plan',
+    '/casts',
+    '/settings',
+    '/safety',
+    ...Object.values(PIECES).map((p) => `/pour/${id(p)}`),
+    ...[PIECES.dry, PIECES.failed, PIECES.mould].map((p) => `/casts/${id(p)}`),
+  ]
+  for (const path of paths) {
+    await open(page, path)
+    await page.getByRole('heading', { level: 1 }).first().waitFor()
+    await page.waitForLoadState('load')
+    const { faults, passes } = await seriousFaults(page)
+    expect(passes, path).toBeGreaterThan(10)
+    expect.soft(faults, path).toEqual([])
+    await page.setViewportSize({ width: 390, height: 844 })
+    expect(await page.evaluate(() => document.documentElement.scrollWidth), path).toBeLessThanOrEqual(390)
+    await page.setViewportSize({ width: 1280, height: 800 })
+  }
+})
+
+test('the bench is alive at first open, most urgent first, and each line has its sign in words', async ({
+  page,
+  open,
+}) => {
+  await open(page, '/')
+  await expect(page.getByText('11 on the go')).toBeVisible()
+  await expect(page.getByRole('img', { name: 'Soak, stage 4 of 9' })).toBeVisible()
+  const soaking = page.getByRole('link', { name: /Chart tile B4/ }).locator('.time')
+  const before = await soaking.innerText()
+  await expect(soaking).not.toHaveText(before)
+  await page.getByRole('link', { name: /Seal’s jaw/ }).click()
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Take it out')
+})
+
+test('a first open begins with the caution', async ({ page, workshop }) => {
+  await page.goto(`${workshop.server.address}/casts`)
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('Plaster burns')
+  await page.getByRole('button', { name: 'I have read this' }).click()
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Casts')
+})
+
+test('units chosen in one window show in another at once', async ({ context, page, open }) => {
+  const other = await context.newPage()
+  await open(other, '/plan')
+  await expect(other.getByTestId('water')).toContainText(' g')
+  await open(page, '/settings')
+  await page.getByRole('button', { name: 'US' }).click()
+  await page.getByRole('button', { name: 'Keep these' }).click()
+  await expect(page.getByText('Kept.')).toBeVisible()
+  await expect(other.getByTestId('water')).toContainText('oz')
+  await expect(other.getByRole('textbox', { name: 'Water' })).toHaveValue('61 °F')
+})
+
+test('the log finds, filters and pages', async ({ page, open }) => {
+  await open(page, '/casts')
+  await expect(page.getByText('14 found')).toBeVisible()
+  await page.getByRole('button', { name: 'Page 2' }).click()
+  await expect(page.locator('tbody tr')).toHaveCount(4)
+  await page.getByLabel('Search').fill('urchin')
+  await expect(page.getByText('4 found')).toBeVisible()
+  await page.getByRole('combobox', { name: 'Show' }).click()
+  await page.getByRole('option', { name: 'Failed' }).click()
+  await expect(page.getByText('1 found')).toBeVisible()
+  await page.getByLabel('Search').fill('no such thing')
+  await expect(page.getByText('Nothing like that in the log.')).toBeVisible()
+})
+
+test('a pour and a page that are not there say so', async ({ page, open }) => {
+  await open(page, '/pour/00000000-0000-4000-8000-000000000000')
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('not here')
+  await open(page, '/nowhere')
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('no such page')
+})
