@@ -2,21 +2,6 @@ import { fileURLToPath } from 'node:url'
 
 const core = fileURLToPath(new URL('./core', import.meta.url))
 
-/** Used components by name: without the list every one of PrimeVue's is built (docs/decisions/primevue-4.md). */
-const PRIMEVUE_COMPONENTS = [
-  'Button',
-  'Column',
-  'DataTable',
-  'InputText',
-  'Paginator',
-  'Select',
-  'SelectButton',
-  'Slider',
-  'Textarea',
-  'Toast',
-  'ToggleSwitch',
-]
-
 export default defineNuxtConfig({
   compatibilityDate: '2026-11-01',
   telemetry: false,
@@ -42,8 +27,11 @@ export default defineNuxtConfig({
   },
   primevue: {
     autoImport: false,
-    components: { include: PRIMEVUE_COMPONENTS },
+    // Components are imported where they are used: registered by name, each would be in every page. Toast is, for its service.
+    components: { include: ['Toast'] },
     directives: { include: [] },
+    // The client puts each component's styles in when it is first drawn; else all of them sit in every answer.
+    loadStyles: false,
     importTheme: { from: '~/theme/preset.ts' },
     options: { ripple: false },
   },

@@ -4,6 +4,7 @@
  * to values that make sense.
  * Usage: <QuantityField v-model="waterG" kind="mass" label="Water" :min="1" @problem="…" />
  */
+import InputText from 'primevue/inputtext'
 import { computed, ref, useId, watch } from 'vue'
 import type { QuantityKind } from '#core/units'
 import { useUnits } from '~/composables/useUnits'

@@ -1,5 +1,5 @@
 import { ArgumentError } from '../errors'
-import { saturatedVapourKgM3, wetSurface, type Air } from './air'
+import { saturatedVapourKgM3, wetSurface, type Air, type WetSurface } from './air'
 
 const LIQUID_DIFFUSIVITY_M2_S = 3e-8
 const VAPOUR_DIFFUSIVITY_M2_S = 4e-6
@@ -38,12 +38,16 @@ export function dryingDepthMm(thicknessMm: number, exposed: 'both_faces' | 'one_
  * @throws ArgumentError unless depth and free water are positive and the air can take water up (RH < 100 %).
  */
 export function dryingCurve(input: DryingInput): DryingCurve {
+  return curveFrom(input, wetSurface(input.air))
+}
+
+/** The same for a surface already in balance: it is the costly part, and does not depend on the speed factor. */
+export function curveFrom(input: DryingInput, surface: WetSurface): DryingCurve {
   const { air, speedFactor: s, freeWaterKgM3: w0 } = input
   const depthM = input.depthMm / 1000
   if (!(depthM > 0) || !(w0 > 0) || !(s > 0) || !(air.rhPct >= 0 && air.rhPct < 100)) {
     throw new ArgumentError(`drying input out of range: ${JSON.stringify(input)}`)
   }
-  const surface = wetSurface(air)
   const flux = s * surface.fluxKgM2S
   const criticalFraction = Math.min(
     0.6,

@@ -1,6 +1,7 @@
 import { ArgumentError } from '../errors'
 import type { Range } from '../provenance'
-import { dryingCurve, type DryingCurve, type DryingInput } from './curve'
+import { wetSurface, type WetSurface } from './air'
+import { curveFrom, type DryingCurve, type DryingInput } from './curve'
 
 export interface Weighing {
   /** s since the piece started to dry. */
@@ -28,6 +29,16 @@ const PRIOR_DRY_MASS_SPREAD = 0.02
 const MODEL_SPREAD_OF_LOSS = 0.02
 const GRID_POINTS = 81
 
+/** The piece in its air, with the balance of its wet face found once for all speeds. */
+interface DryingPiece {
+  input: Omit<DryingInput, 'speedFactor'>
+  surface: WetSurface
+}
+
+function curveAtSpeed({ input, surface }: DryingPiece, lnSpeed: number): DryingCurve {
+  return curveFrom({ ...input, speedFactor: Math.exp(lnSpeed) }, surface)
+}
+
 interface GridPoint {
   lnSpeed: number
   logPosterior: number
@@ -38,12 +49,12 @@ interface GridPoint {
 /** Marginal likelihood of the weighings at one drying speed, the dry mass integrated out in closed form. */
 function evaluate(
   lnSpeed: number,
-  input: Omit<DryingInput, 'speedFactor'>,
+  piece: DryingPiece,
   weighings: readonly Weighing[],
   priorDryMassG: number,
   scaleSdG: number,
 ): GridPoint {
-  const curve = dryingCurve({ ...input, speedFactor: Math.exp(lnSpeed) })
+  const curve = curveAtSpeed(piece, lnSpeed)
   const [first, ...later] = weighings as [Weighing, ...Weighing[]]
   const firstLeft = curve.fractionLeft(first.timeS)
   const priorSdG = PRIOR_DRY_MASS_SPREAD * priorDryMassG
@@ -86,7 +97,7 @@ function moments(points: readonly GridPoint[]) {
 
 /** Posterior moments over ln speed: a wide grid first, then four times closer around what it found. */
 function posterior(
-  input: Omit<DryingInput, 'speedFactor'>,
+  piece: DryingPiece,
   ordered: readonly Weighing[],
   priorDryMassG: number,
   scaleSdG: number,
@@ -96,7 +107,7 @@ function posterior(
       Array.from({ length: GRID_POINTS }, (_, i) =>
         evaluate(
           centre + halfWidth * ((2 * i) / (GRID_POINTS - 1) - 1),
-          input,
+          piece,
           ordered,
           priorDryMassG,
           scaleSdG,
@@ -113,7 +124,7 @@ function posterior(
 }
 
 function build(
-  input: Omit<DryingInput, 'speedFactor'>,
+  piece: DryingPiece,
   lnSpeed: number,
   sigma: number,
   dryMassG: number,
@@ -121,7 +132,7 @@ function build(
   waterMassAtStartG: number,
   weighingsUsed: number,
 ): DryingForecast {
-  const at = (z: number): DryingCurve => dryingCurve({ ...input, speedFactor: Math.exp(lnSpeed + z * sigma) })
+  const at = (z: number): DryingCurve => curveAtSpeed(piece, lnSpeed + z * sigma)
   const slow = at(-1.2816)
   const middle = at(0)
   const fast = at(1.2816)
@@ -158,16 +169,17 @@ export function forecastDrying(
   if (!(expectedDryMassG > 0) || !(scaleSdG > 0) || weighings.some((w) => !(w.massG > 0))) {
     throw new ArgumentError('masses and scaleSdG must be positive')
   }
+  const piece: DryingPiece = { input, surface: wetSurface(input.air) }
   const ordered = [...weighings].sort((a, b) => a.timeS - b.timeS)
   if (ordered.length < 2) {
-    return build(input, 0, PRIOR_SIGMA_LN_SPEED, expectedDryMassG, 0.02 * expectedDryMassG, expectedWaterG, 0)
+    return build(piece, 0, PRIOR_SIGMA_LN_SPEED, expectedDryMassG, 0.02 * expectedDryMassG, expectedWaterG, 0)
   }
-  const result = posterior(input, ordered, expectedDryMassG, scaleSdG)
+  const result = posterior(piece, ordered, expectedDryMassG, scaleSdG)
   const first = ordered[0]!
-  const curve = dryingCurve({ ...input, speedFactor: Math.exp(result.lnSpeed) })
+  const curve = curveAtSpeed(piece, result.lnSpeed)
   const waterAtStartG = Math.max(0, first.massG - result.dryMassG) / curve.fractionLeft(first.timeS)
   return build(
-    input,
+    piece,
     result.lnSpeed,
     result.sigma,
     result.dryMassG,

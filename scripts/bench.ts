@@ -1,0 +1,77 @@
+/**
+ * Measures what docs/performance.md states, on this machine, and prints it as a table with its ratio to the target.
+ * Usage: npm run bench, which is ./bin/test --bench: it brings the build and the throw-away database.
+ */
+import { readFileSync } from 'node:fs'
+import { gzipSync } from 'node:zlib'
+import autocannon from 'autocannon'
+import { chromium } from '@playwright/test'
+import { evaluatePlan, foldPour } from '../core/pour'
+import { migrate } from '../server/db/migrate'
+import { createTestDatabase } from '../tests/support/database'
+import { startServer } from '../tests/support/server'
+import { testPlan, wholeRun } from '../tests/unit/plans'
+import { CHROMIUM_ARGS, CHROMIUM_PATH } from './chromium'
+import { loadDemo } from './demo'
+
+const rows: [what: string, measured: number, unit: string, target: number][] = []
+
+/** Median time of a call, ms, after a warm-up. */
+function medianMs(call: () => void, runs: number): number {
+  for (let i = 0; i < 50; i++) call()
+  const times = Array.from({ length: runs }, () => {
+    const startMs = performance.now()
+    call()
+    return performance.now() - startMs
+  }).sort((a, b) => a - b)
+  return times[Math.floor(runs / 2)]!
+}
+
+const plan = testPlan()
+const run = wholeRun()
+rows.push(['one full plan evaluation, median', medianMs(() => evaluatePlan(plan), 500), 'ms', 5])
+rows.push([
+  'one drying pour folded from its events, median',
+  medianMs(() => foldPour(plan, run), 500),
+  'ms',
+  20,
+])
+
+const database = await createTestDatabase()
+await migrate(database.db)
+await loadDemo(database.db, Date.now())
+const startedMs = performance.now()
+const server = await startServer(database.url)
+await fetch(server.address)
+rows.push(['server start to first page', performance.now() - startedMs, 'ms', 5000])
+
+const browser = await chromium.launch({ executablePath: CHROMIUM_PATH, args: CHROMIUM_ARGS })
+const page = await (await browser.newContext()).newPage()
+await page.addInitScript(() => localStorage.setItem('nine-ripples.caution-read', 'true'))
+const scripts = new Set<string>()
+page.on('request', (request) => {
+  // A link fetched ahead for another view is of type `other`.
+  if (request.resourceType() === 'script') scripts.add(new URL(request.url()).pathname)
+})
+const openMs = performance.now()
+await page.goto(server.address)
+await page.locator('.hero').waitFor()
+const firstView = [...scripts]
+rows.push(['bench drawn, cold browser', performance.now() - openMs, 'ms', 3000])
+const publicDir = new URL('../.output/public', import.meta.url).pathname
+const gzipBytes = firstView.reduce((sum, path) => sum + gzipSync(readFileSync(publicDir + path)).length, 0)
+rows.push(['JavaScript of the first view, gzip', gzipBytes / 1000, 'kB', 250])
+await browser.close()
+
+const load = await autocannon({ url: `${server.address}/api/pours?limit=50`, connections: 8, duration: 10 })
+rows.push(['API list of 14 pours, p50 (8 connections)', load.latency.p50, 'ms', 50])
+rows.push(['API list of 14 pours, p99 (8 connections)', load.latency.p99, 'ms', 200])
+await server.stop()
+await database.drop()
+
+console.log('| what | measured | target | measured / target |\n|---|---|---|---|')
+for (const [what, measured, unit, target] of rows) {
+  const shown = measured < 10 ? measured.toFixed(2) : measured.toFixed(0)
+  console.log(`| ${what} | ${shown} ${unit} | ${target} ${unit} | ${(measured / target).toFixed(2)} |`)
+}
+console.log(`\n${firstView.length} scripts in the first view; ${load.requests.average} list requests/s`)
