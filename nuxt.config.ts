@@ -55,6 +55,12 @@ export default defineNuxtConfig({
     requestSizeLimiter: false,
     xssValidator: false,
   },
+  experimental: {
+    defaults: {
+      // The page's own prefetch hints already bring every view at low priority; running their code can wait for a hand.
+      nuxtLink: { prefetchOn: { visibility: false, interaction: true } },
+    },
+  },
   nitro: { compressPublicAssets: true },
   typescript: { strict: true },
   vite: { optimizeDeps: { include: ['chart.js', 'vue-chartjs'] } },
