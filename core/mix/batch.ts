@@ -15,7 +15,7 @@ export interface WeighOut {
   properties: MixProperties
 }
 
-/** Smallest bowl, ml: three times the water, or the slurry at 70 % full (docs/science.md#batch). */
+/** Smallest bowl, ml: three times the water, or the slurry at 70 % full (docs/science.md#mix). */
 export function bowlVolumeMl(waterMl: number, slurryMl: number): number {
   return Math.max(3 * waterMl, slurryMl / 0.7)
 }

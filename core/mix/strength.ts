@@ -5,7 +5,7 @@ export const WET_STRENGTH_RATIO = 0.45
 
 /**
  * Dry and 1-h wet compressive strength, MPa, with ±25 %: cube tests, hand-cast pieces are lower.
- * Balshin power law 158·(1−φ)^3.09 fitted to published class values (docs/science.md#strength).
+ * Balshin power law 158·(1−φ)^3.09 fitted to published class values (docs/science.md#mix).
  * @param porosity 0–1, from mixProperties. @param strengthFactor class factor, includes filler.
  */
 export function compressiveStrengthMPa(
