@@ -2,7 +2,6 @@
 /** Everything beside the one next thing: take back, note, temperature, ending. Usage: <RunTools :can-undo … @record @undo /> */
 import { CircleX, NotebookPen, Thermometer, Undo2, Volume2, VolumeX } from '@lucide/vue'
 import Button from 'primevue/button'
-import SelectButton from 'primevue/selectbutton'
 import Textarea from 'primevue/textarea'
 import { ref, useId } from 'vue'
 import { DEFECT_KINDS, VERDICTS, type DefectKind, type EventBody, type Verdict } from '#core/pour'
@@ -85,14 +84,7 @@ function end() {
   </SheetDialog>
 
   <SheetDialog v-model="measuring" title="Temperature">
-    <SelectButton
-      v-model="place"
-      :options="PLACES"
-      option-value="value"
-      option-label="label"
-      :allow-empty="false"
-      aria-label="Where"
-    />
+    <ChoicePills v-model="place" label="Where" :options="PLACES" />
     <QuantityField
       v-model="tempC"
       kind="temp"
@@ -106,23 +98,8 @@ function end() {
   </SheetDialog>
 
   <SheetDialog v-model="ending" :title="drying ? 'How did it come out?' : 'End this pour'">
-    <SelectButton
-      v-model="verdict"
-      :options="verdictOptions"
-      option-value="value"
-      option-label="label"
-      :allow-empty="false"
-      aria-label="Verdict"
-    />
-    <SelectButton
-      v-model="defects"
-      class="defects"
-      multiple
-      :options="defectOptions"
-      option-value="value"
-      option-label="label"
-      aria-label="What is wrong with it"
-    />
+    <ChoicePills v-model="verdict" label="Verdict" :options="verdictOptions" />
+    <ChoicePills v-model="defects" label="What is wrong with it" :options="defectOptions" multiple />
     <label :for="reasonId"><b>In a few words</b></label>
     <Textarea :id="reasonId" v-model="reason" rows="3" maxlength="500" />
     <Button label="Close this pour" @click="end" />

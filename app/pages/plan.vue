@@ -1,38 +1,19 @@
 <script setup lang="ts">
 import { useLocalStorage } from '@vueuse/core'
 import Button from 'primevue/button'
-import InputText from 'primevue/inputtext'
-import SelectButton from 'primevue/selectbutton'
 import { computed, ref, watch } from 'vue'
 import { DRY_TARGETS } from '#core/drying'
-import { MOULD_KINDS, cavityVolumeMl } from '#core/mould'
 import { PLASTER_CLASS_IDS } from '#core/plaster'
 import { evaluatePlan, type PlanEvaluation, type PourPlan } from '#core/pour'
 import type { PourRecord } from '~~/shared/contracts'
-import { useUnits } from '~/composables/useUnits'
 import type { ApiResult } from '~/composables/useApi'
 import { usePours } from '~/stores/pours'
 import { useWorkshop } from '~/stores/workshop'
-import {
-  draftOf,
-  emptyDraft,
-  planOf,
-  plasterOf,
-  shapeOf,
-  type CavitySource,
-  type PlanDraft,
-} from '~/utils/planDraft'
-import {
-  DRY_TARGET_WORDS,
-  ERROR_WORDS,
-  MOULD_KIND_WORDS,
-  PLASTER_CLASS_WORDS,
-  provenanceWords,
-} from '~/utils/words'
+import { draftOf, emptyDraft, planOf, plasterOf, type PlanDraft } from '~/utils/planDraft'
+import { DRY_TARGET_WORDS, ERROR_WORDS, PLASTER_CLASS_WORDS } from '~/utils/words'
 
 const workshop = useWorkshop()
 const pours = usePours()
-const units = useUnits()
 const route = useRoute()
 const router = useRouter()
 
@@ -74,20 +55,10 @@ function pickPlaster(key: string) {
   draft.value.consistency = plaster.properties.useConsistency
 }
 
-const SOURCES: { value: CavitySource; label: string }[] = [
-  { value: 'shelf', label: 'From the shelf' },
-  { value: 'volume', label: 'Volume' },
-  { value: 'box', label: 'Box' },
-  { value: 'cylinder', label: 'Cylinder' },
-  { value: 'bowl', label: 'Bowl' },
-]
-const sources = computed(() => SOURCES.filter((s) => s.value !== 'shelf' || workshop.moulds.length > 0))
-const mouldOptions = computed(() => workshop.moulds.map((m) => ({ value: m.id, label: m.name })))
 const plasterOptions = computed(() => [
   ...workshop.plasters.map((p) => ({ value: p.id, label: p.name })),
   ...PLASTER_CLASS_IDS.map((id) => ({ value: `class:${id}`, label: PLASTER_CLASS_WORDS[id] })),
 ])
-const kindOptions = MOULD_KINDS.map((value) => ({ value, label: MOULD_KIND_WORDS[value] }))
 const targetOptions = DRY_TARGETS.map((value) => ({ value, label: DRY_TARGET_WORDS[value] }))
 const MANNERS = [
   { value: 'gentle', label: 'Gently by hand' },
@@ -121,7 +92,6 @@ const plan = computed<PourPlan | undefined>(() =>
   planOf(draft.value, workshop.moulds, workshop.plasters, workshop.settings),
 )
 const evaluation = computed<PlanEvaluation | undefined>(() => plan.value && evaluatePlan(plan.value))
-const shape = computed(() => shapeOf(draft.value))
 
 const failure = ref('')
 const busy = ref(false)
@@ -156,110 +126,7 @@ async function save() {
       <header>
         <h1>{{ changingId ? 'Change the plan' : 'Plan a pour' }}</h1>
       </header>
-      <section class="slab" aria-labelledby="plan-mould">
-        <h2 id="plan-mould">Mould</h2>
-        <label class="field"
-          ><span>What will it be?</span>
-          <InputText
-            v-model="draft.piece"
-            placeholder="a name for the piece"
-            maxlength="120"
-            autocomplete="off"
-          />
-        </label>
-        <SelectButton
-          v-model="draft.source"
-          :options="sources"
-          option-value="value"
-          option-label="label"
-          :allow-empty="false"
-          aria-label="How the volume is given"
-        />
-        <LabelledSelect
-          v-if="draft.source === 'shelf'"
-          :model-value="draft.shelfId"
-          label="Which mould"
-          :options="mouldOptions"
-          placeholder="choose a mould"
-          @update:model-value="pickMould"
-        />
-        <div v-else class="pair">
-          <QuantityField
-            v-if="draft.source === 'volume'"
-            v-model="draft.volumeMl"
-            kind="volume"
-            label="It holds"
-            :min="1"
-            :max="500000"
-            @problem="noteProblem('volume', $event)"
-          />
-          <QuantityField
-            v-if="draft.source === 'box'"
-            v-model="draft.lengthMm"
-            kind="length"
-            label="Length inside"
-            :min="1"
-            :max="5000"
-            @problem="noteProblem('length', $event)"
-          />
-          <QuantityField
-            v-if="draft.source === 'box'"
-            v-model="draft.widthMm"
-            kind="length"
-            label="Width inside"
-            :min="1"
-            :max="5000"
-            @problem="noteProblem('width', $event)"
-          />
-          <QuantityField
-            v-if="draft.source === 'cylinder' || draft.source === 'bowl'"
-            v-model="draft.diameterMm"
-            kind="length"
-            :label="draft.source === 'bowl' ? 'Across the rim' : 'Across inside'"
-            :min="1"
-            :max="5000"
-            @problem="noteProblem('diameter', $event)"
-          />
-          <QuantityField
-            v-if="draft.source !== 'volume'"
-            v-model="draft.depthMm"
-            kind="length"
-            label="Depth to the fill"
-            :min="1"
-            :max="5000"
-            @problem="noteProblem('depth', $event)"
-          />
-          <QuantityField
-            v-if="draft.source === 'volume'"
-            v-model="draft.thicknessMm"
-            kind="length"
-            label="Thickness of the piece"
-            :min="1"
-            :max="500"
-            @problem="noteProblem('thickness', $event)"
-          />
-          <LabelledSelect v-model="draft.kind" label="It sets against" :options="kindOptions" />
-        </div>
-        <p v-if="shape" class="soft">
-          Holds {{ units.volume(cavityVolumeMl(shape)) }}, from its inside measurements; a tape is good to
-          about 5 %.
-        </p>
-        <p v-else-if="plan && draft.source === 'shelf'" class="soft">
-          Holds {{ units.volume(plan.mould.cavityMl) }}, {{ provenanceWords(plan.mould.volumeProvenance) }} ·
-          {{ MOULD_KIND_WORDS[plan.mould.kind].toLowerCase() }} ·
-          {{ units.length(plan.mould.thicknessMm) }} thick
-        </p>
-        <QuantityField
-          v-model="draft.sparePct"
-          class="short"
-          kind="number"
-          label="Spare"
-          suffix="% more than it holds"
-          :min="0"
-          :max="100"
-          @problem="noteProblem('spare', $event)"
-        />
-      </section>
+      <PlanMould v-model="draft" :problem="noteProblem" @pick="pickMould" />
       <section class="slab" aria-labelledby="plan-plaster">
         <h2 id="plan-plaster">Plaster</h2>
         <LabelledSelect
@@ -274,14 +141,7 @@ async function save() {
           :properties="plan.plaster.properties"
           @problem="noteProblem"
         />
-        <SelectButton
-          v-model="draft.ratioMethod"
-          :options="[...RATIO_METHODS]"
-          option-value="value"
-          option-label="label"
-          :allow-empty="false"
-          aria-label="How the ratio is met"
-        />
+        <ChoicePills v-model="draft.ratioMethod" label="How the ratio is met" :options="RATIO_METHODS" />
       </section>
       <section class="slab" aria-labelledby="plan-mixing">
         <h2 id="plan-mixing">Mixing</h2>
@@ -323,14 +183,7 @@ async function save() {
             @problem="noteProblem('stir', $event)"
           />
         </div>
-        <SelectButton
-          v-model="draft.stirManner"
-          :options="[...MANNERS]"
-          option-value="value"
-          option-label="label"
-          :allow-empty="false"
-          aria-label="How it is stirred"
-        />
+        <ChoicePills v-model="draft.stirManner" label="How it is stirred" :options="MANNERS" />
       </section>
       <section class="slab" aria-labelledby="plan-drying">
         <h2 id="plan-drying">Drying</h2>
@@ -364,14 +217,7 @@ async function save() {
             @problem="noteProblem('air', $event)"
           />
         </div>
-        <SelectButton
-          v-model="draft.dryingExposure"
-          :options="[...EXPOSURES]"
-          option-value="value"
-          option-label="label"
-          :allow-empty="false"
-          aria-label="Where it dries"
-        />
+        <ChoicePills v-model="draft.dryingExposure" label="Where it dries" :options="EXPOSURES" />
       </section>
     </div>
     <div class="side">
@@ -412,18 +258,10 @@ async function save() {
   display: grid;
   gap: var(--s3);
 }
-.field {
-  display: grid;
-  gap: var(--s1);
-  font-weight: 600;
-}
 .pair {
   display: grid;
   gap: var(--s3);
   grid-template-columns: repeat(auto-fit, minmax(9.5rem, 1fr));
-}
-.short {
-  max-width: 18rem;
 }
 .act {
   display: grid;

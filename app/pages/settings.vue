@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
-import SelectButton from 'primevue/selectbutton'
 import { computed, ref, watch } from 'vue'
 import type { Settings } from '~~/shared/contracts'
 import { usePours } from '~/stores/pours'
@@ -62,14 +61,7 @@ async function save() {
     </section>
     <section class="slab" aria-labelledby="s-units">
       <h2 id="s-units">Units</h2>
-      <SelectButton
-        v-model="form.system"
-        :options="SYSTEMS"
-        option-value="value"
-        option-label="label"
-        :allow-empty="false"
-        aria-label="Units"
-      />
+      <ChoicePills v-model="form.system" label="Units" :options="SYSTEMS" />
       <div class="fields">
         <QuantityField
           v-model="form.scaleDivisionG"

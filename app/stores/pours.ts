@@ -21,6 +21,17 @@ interface Unsent {
 const RETRY_MS = 2000
 
 /**
+ * Answers may overtake each other. Events are only ever added and revisions only grow, so what is known already is
+ * never lost to an older answer.
+ */
+function merged(known: PourRecord | undefined, answer: PourRecord): PourRecord {
+  if (!known) return answer
+  const answered = new Set(answer.events.map((e) => e.id))
+  const newest = answer.revision >= known.revision ? answer : known
+  return { ...newest, events: [...answer.events, ...known.events.filter((e) => !answered.has(e.id))] }
+}
+
+/**
  * Pours this device has seen, and what it recorded that the server does not have yet. An event counts on screen
  * the moment it is made; it waits in the outbox, across reloads, until the server has answered for it.
  */
@@ -35,7 +46,7 @@ export const usePours = defineStore('pours', () => {
 
   function put(...changed: PourRecord[]) {
     const next = new Map(records.value)
-    for (const record of changed) next.set(record.id, record)
+    for (const record of changed) next.set(record.id, merged(next.get(record.id), record))
     records.value = next
   }
 
@@ -63,14 +74,15 @@ export const usePours = defineStore('pours', () => {
   }
 
   // Records are replaced, never changed, so what was folded from one stays true of it.
-  const folded = new WeakMap<PourRecord, { unsent: number; facts: PourFacts }>()
+  const folded = new WeakMap<PourRecord, { unsent: string; facts: PourFacts }>()
 
   function factsOf(record: PourRecord): PourFacts {
     const mine = outbox.value.filter((u) => u.pourId === record.id).map((u): PourEvent => u.event)
+    const unsent = mine.map((e) => e.id).join()
     const known = folded.get(record)
-    if (known?.unsent === mine.length) return known.facts
+    if (known?.unsent === unsent) return known.facts
     const facts = foldPour(record.plan, [...record.events, ...mine])
-    folded.set(record, { unsent: mine.length, facts })
+    folded.set(record, { unsent, facts })
     return facts
   }
 

@@ -1,94 +1,38 @@
 <script setup lang="ts">
-import { useWakeLock } from '@vueuse/core'
-import { computed, ref, watch } from 'vue'
-import { STAGES, stageOfStep, viewPour, type DemouldOutcome, type EventBody } from '#core/pour'
-import { useAlarm } from '~/composables/useAlarm'
-import { useNow } from '~/composables/useClock'
-import { useKnock } from '~/composables/useKnock'
+import { computed, ref } from 'vue'
+import { STAGES, type DemouldOutcome } from '#core/pour'
+import { useRun } from '~/composables/useRun'
 import { useUnits } from '~/composables/useUnits'
-import { usePours } from '~/stores/pours'
-import { advanceBody, isWeighStep, massToWeighG, poolModeOf } from '~/utils/advance'
-import { cautionsOf } from '~/utils/cautions'
+import { isWeighStep, massToWeighG } from '~/utils/advance'
 import { groundOf } from '~/utils/ground'
-import { ERROR_WORDS, SETTING_WORDS, STAGE_WORDS, STEP_WORDS, VERDICT_WORDS, issueWords } from '~/utils/words'
+import { STAGE_WORDS, VERDICT_WORDS, issueWords } from '~/utils/words'
 
 const id = String(useRoute().params.id)
-const pours = usePours()
 const units = useUnits()
-const now = useNow()
+const {
+  record,
+  facts,
+  view,
+  step,
+  mode,
+  words,
+  cautions,
+  planOpen,
+  massG,
+  massProblem,
+  said,
+  failure,
+  now,
+  sound,
+  put,
+  knock,
+  undo,
+} = useRun(id)
 
-const failure = ref('')
-const record = computed(() => pours.records.get(id))
-if (!record.value) void load()
-else void pours.load(id)
-async function load() {
-  const failed = await pours.load(id)
-  failure.value = failed ? ERROR_WORDS[failed.code] : ''
-}
-
-const facts = computed(() => record.value && pours.factsOf(record.value))
-const view = computed(() => facts.value && viewPour(facts.value, now.value))
-const step = computed(() => view.value?.step)
-const mode = computed(() => (view.value ? poolModeOf(step.value, view.value.stage) : 'ended'))
-const words = computed(() => {
-  if (mode.value === 'wait') return { ...SETTING_WORDS, action: '' }
-  return step.value ? STEP_WORDS[step.value] : undefined
-})
+const ending = ref(false)
+const out = (outcome: DemouldOutcome) => put({ type: 'demoulded', outcome })
 const sign = computed(() =>
   view.value ? `${STAGE_WORDS[view.value.stage]}, stage ${STAGES.indexOf(view.value.stage) + 1} of 9` : '',
-)
-const cautions = computed(() =>
-  step.value && facts.value ? cautionsOf(step.value, facts.value.plan, mode.value === 'demould') : [],
-)
-
-const massG = ref<number>()
-const massProblem = ref('')
-watch(
-  step,
-  () => {
-    massG.value = facts.value && massToWeighG(step.value, facts.value)
-    massProblem.value = ''
-  },
-  { immediate: true },
-)
-
-const said = ref('')
-const ending = ref(false)
-/** The pour may turn out not to be there any more while the page is open: then nothing is recorded. */
-function put(...bodies: EventBody[]) {
-  if (record.value) pours.record(id, ...bodies)
-}
-function advance() {
-  if (!facts.value || (mode.value !== 'knock' && mode.value !== 'demould')) return
-  if (isWeighStep(step.value) && (massG.value === undefined || massProblem.value)) return
-  const body = advanceBody(step.value, facts.value, massG.value ?? 0)
-  if (!body) return
-  const done = words.value?.action
-  put(body)
-  said.value = `${done}. Next: ${words.value?.title ?? 'finished'}.`
-}
-function undo() {
-  said.value = pours.undo(id)
-    ? `Taken back. Now: ${words.value?.title ?? ''}.`
-    : 'There is nothing to take back.'
-}
-const knock = useKnock(advance, undo)
-const { sound } = useAlarm(computed(() => view.value?.clock))
-const wakeLock = useWakeLock()
-watch(
-  mode,
-  (m) =>
-    m === 'knock' || m === 'wait' || m === 'demould'
-      ? wakeLock.request('screen').catch(() => {})
-      : wakeLock.release(),
-  { immediate: true },
-)
-const out = (outcome: DemouldOutcome) => put({ type: 'demoulded', outcome })
-const planOpen = computed(
-  () =>
-    step.value !== undefined &&
-    ['mould', 'weigh'].includes(stageOfStep(step.value)) &&
-    !facts.value?.live.some((e) => e.body.type === 'weighed'),
 )
 </script>
 

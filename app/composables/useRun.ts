@@ -1,0 +1,104 @@
+import { useWakeLock } from '@vueuse/core'
+import { computed, ref, watch } from 'vue'
+import { stageOfStep, viewPour, type EventBody } from '#core/pour'
+import { useAlarm } from '~/composables/useAlarm'
+import { useNow } from '~/composables/useClock'
+import { useKnock } from '~/composables/useKnock'
+import { usePours } from '~/stores/pours'
+import { advanceBody, isWeighStep, massToWeighG, poolModeOf } from '~/utils/advance'
+import { cautionsOf } from '~/utils/cautions'
+import { ERROR_WORDS, SETTING_WORDS, STEP_WORDS } from '~/utils/words'
+
+/** One pour's live run: what it shows, and what a knock, an undo or a tool does to it. For one page at a time. */
+export function useRun(id: string) {
+  const pours = usePours()
+  const now = useNow()
+
+  const failure = ref('')
+  const record = computed(() => pours.records.get(id))
+  if (!record.value) void load()
+  else void pours.load(id)
+  async function load() {
+    const failed = await pours.load(id)
+    failure.value = failed ? ERROR_WORDS[failed.code] : ''
+  }
+
+  const facts = computed(() => record.value && pours.factsOf(record.value))
+  const view = computed(() => facts.value && viewPour(facts.value, now.value))
+  const step = computed(() => view.value?.step)
+  const mode = computed(() => (view.value ? poolModeOf(step.value, view.value.stage) : 'ended'))
+  const words = computed(() => {
+    if (mode.value === 'wait') return { ...SETTING_WORDS, action: '' }
+    return step.value ? STEP_WORDS[step.value] : undefined
+  })
+  const cautions = computed(() =>
+    step.value && facts.value ? cautionsOf(step.value, facts.value.plan, mode.value === 'demould') : [],
+  )
+
+  const massG = ref<number>()
+  const massProblem = ref('')
+  watch(
+    step,
+    () => {
+      massG.value = facts.value && massToWeighG(step.value, facts.value)
+      massProblem.value = ''
+    },
+    { immediate: true },
+  )
+
+  const said = ref('')
+  /** The pour may turn out not to be there any more while the page is open: then nothing is recorded. */
+  function put(...bodies: EventBody[]) {
+    if (record.value) pours.record(id, ...bodies)
+  }
+  function advance() {
+    if (!facts.value || (mode.value !== 'knock' && mode.value !== 'demould')) return
+    if (isWeighStep(step.value) && (massG.value === undefined || massProblem.value)) return
+    const body = advanceBody(step.value, facts.value, massG.value ?? 0)
+    if (!body) return
+    const done = words.value?.action
+    put(body)
+    said.value = `${done}. Next: ${words.value?.title ?? 'finished'}.`
+  }
+  function undo() {
+    said.value = pours.undo(id)
+      ? `Taken back. Now: ${words.value?.title ?? ''}.`
+      : 'There is nothing to take back.'
+  }
+  const knock = useKnock(advance, undo)
+  const { sound } = useAlarm(computed(() => view.value?.clock))
+  const wakeLock = useWakeLock()
+  watch(
+    mode,
+    (m) =>
+      m === 'knock' || m === 'wait' || m === 'demould'
+        ? wakeLock.request('screen').catch(() => {})
+        : wakeLock.release(),
+    { immediate: true },
+  )
+  const planOpen = computed(
+    () =>
+      step.value !== undefined &&
+      ['mould', 'weigh'].includes(stageOfStep(step.value)) &&
+      !facts.value?.live.some((e) => e.body.type === 'weighed'),
+  )
+  return {
+    record,
+    facts,
+    view,
+    step,
+    mode,
+    words,
+    cautions,
+    planOpen,
+    massG,
+    massProblem,
+    said,
+    failure,
+    now,
+    sound,
+    put,
+    knock,
+    undo,
+  }
+}
