@@ -40,7 +40,7 @@ svg {
   stroke-width: 2;
 }
 .bucket {
-  stroke: var(--ink);
+  stroke: currentColor;
   stroke-width: 4;
   stroke-linejoin: round;
   stroke-linecap: round;

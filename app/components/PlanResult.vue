@@ -28,37 +28,39 @@ const window = computed(() => outcome.value?.pourWindowS)
     </p>
     <template v-if="outcome">
       <section class="slab ground-wet card" aria-label="Weigh out">
-        <div class="amounts">
-          <div>
-            <span class="what">Water</span>
-            <span class="figure amount" data-testid="water">{{ units.mass(outcome.weighOut.waterG) }}</span>
-            <span class="other">{{ units.massOther(outcome.weighOut.waterG) }}</span>
+        <div class="out">
+          <div class="amounts">
+            <div>
+              <span class="what">Water</span>
+              <span class="figure amount" data-testid="water">{{ units.mass(outcome.weighOut.waterG) }}</span>
+              <span class="other">{{ units.massOther(outcome.weighOut.waterG) }}</span>
+            </div>
+            <div>
+              <span class="what">Plaster</span>
+              <span class="figure amount" data-testid="powder">{{
+                units.mass(outcome.weighOut.powderG)
+              }}</span>
+              <span class="other">{{ units.massOther(outcome.weighOut.powderG) }}</span>
+            </div>
+            <div v-if="outcome.weighOut.fillerG > 0">
+              <span class="what">Silica</span>
+              <span class="figure amount">{{ units.mass(outcome.weighOut.fillerG) }}</span>
+              <span class="other">{{ units.massOther(outcome.weighOut.fillerG) }}</span>
+            </div>
           </div>
-          <div>
-            <span class="what">Plaster</span>
-            <span class="figure amount" data-testid="powder">{{ units.mass(outcome.weighOut.powderG) }}</span>
-            <span class="other">{{ units.massOther(outcome.weighOut.powderG) }}</span>
-          </div>
-          <div v-if="outcome.weighOut.fillerG > 0">
-            <span class="what">Silica</span>
-            <span class="figure amount">{{ units.mass(outcome.weighOut.fillerG) }}</span>
-            <span class="other">{{ units.massOther(outcome.weighOut.fillerG) }}</span>
-          </div>
+          <p class="makes">
+            Makes <b>{{ units.volume(outcome.weighOut.slurryMl) }}</b> of slurry for a mould of
+            <b>{{ units.volume(plan.mould.cavityMl) }}</b>, at about
+            <b>{{ units.temp(outcome.mixTempC) }}</b>. Bowl of at least
+            <b>{{ units.volume(outcome.weighOut.bowlMl) }}</b>.
+          </p>
         </div>
-      </section>
-      <section class="slab bowl">
         <BowlPicture
           :bowl-ml="outcome.weighOut.bowlMl"
           :water-ml="outcome.weighOut.waterG"
           :slurry-ml="outcome.weighOut.slurryMl"
           label="Bowl with its water line and slurry line"
         />
-        <p>
-          Makes <b>{{ units.volume(outcome.weighOut.slurryMl) }}</b> of slurry for a mould of
-          <b>{{ units.volume(plan.mould.cavityMl) }}</b>. Bowl of at least
-          <b>{{ units.volume(outcome.weighOut.bowlMl) }}</b>, the mix at about
-          <b>{{ units.temp(outcome.mixTempC) }}</b>.
-        </p>
       </section>
       <section class="slab" aria-label="Timeline">
         <div class="heading">
@@ -85,21 +87,21 @@ const window = computed(() => outcome.value?.pourWindowS)
       </section>
       <section class="becomes" aria-label="What it becomes">
         <div class="slab ground-dry">
-          <span class="what">Dry weight</span>
           <span class="figure">{{ units.mass(outcome.dryMassG) }}</span>
+          <span class="what">Dry weight</span>
           <span>{{ units.mass(outcome.wetMassG) }} when it comes out</span>
         </div>
         <div class="slab ground-dry">
-          <span class="what">Strength, dry</span>
           <span class="figure">{{ outcome.strength.dry.mid.toFixed(0) }} MPa</span>
+          <span class="what">Strength, dry</span>
           <span>
             {{ outcome.strength.dry.low.toFixed(0) }}–{{ outcome.strength.dry.high.toFixed(0) }};
             {{ outcome.strength.wetOneHour.mid.toFixed(0) }} an hour after setting
           </span>
         </div>
         <div class="slab ground-dry">
-          <span class="what">Dry enough to {{ DRY_TARGET_WORDS[plan.dryTarget] }}</span>
           <span class="figure">{{ durationText(outcome.dryS.mid) }}</span>
+          <span class="what">Dry enough to {{ DRY_TARGET_WORDS[plan.dryTarget] }}</span>
           <span>{{ durationRangeText(outcome.dryS.low, outcome.dryS.high) }}, in the air you gave</span>
         </div>
       </section>
@@ -147,11 +149,28 @@ const window = computed(() => outcome.value?.pourWindowS)
   font-size: clamp(2.6rem, 5.4vw, 4.1rem);
   white-space: nowrap;
 }
-.bowl {
+.card {
   display: flex;
   align-items: center;
-  gap: var(--s5);
-  padding-block: var(--s3);
+  justify-content: space-between;
+  gap: var(--s4);
+  padding-block: var(--s4);
+}
+.out {
+  display: grid;
+  gap: var(--s3);
+}
+.makes {
+  color: var(--on-ground-soft);
+}
+.makes b {
+  color: var(--on-ground);
+}
+@media (max-width: 43rem) {
+  .card {
+    flex-direction: column;
+    align-items: flex-start;
+  }
 }
 .heading {
   display: flex;

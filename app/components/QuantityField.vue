@@ -100,6 +100,7 @@ const described = computed(() => (problem.value ? `${id}-problem` : undefined))
 <style scoped>
 .field {
   display: grid;
+  align-content: start;
   gap: var(--s1);
   min-width: 0;
 }

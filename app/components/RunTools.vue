@@ -99,6 +99,8 @@ function end() {
 
   <SheetDialog v-model="ending" :title="drying ? 'How did it come out?' : 'End this pour'">
     <ChoicePills v-model="verdict" label="Verdict" :options="verdictOptions" />
+    <b aria-hidden="true">What is wrong with it</b>
+    <b aria-hidden="true">What is wrong with it</b>
     <ChoicePills v-model="defects" label="What is wrong with it" :options="defectOptions" multiple />
     <label :for="reasonId"><b>In a few words</b></label>
     <Textarea :id="reasonId" v-model="reason" rows="3" maxlength="500" />

@@ -11,18 +11,18 @@ const props = defineProps<{ outcome: PlanOutcome; soakS: number; stirS: number }
 const line = computed(() => timelineOf(props.outcome, props.soakS, props.stirS))
 const WIDTH = 640
 const LEFT = 8
-const ROW = 42
+const ROW = 37
 const x = (s: number) => LEFT + (s / line.value.endS) * (WIDTH - 2 * LEFT)
 </script>
 
 <template>
   <figure>
-    <svg :viewBox="`0 0 ${WIDTH} ${100 + line.marks.length * ROW}`" role="img" :aria-label="line.spoken">
+    <svg :viewBox="`0 0 ${WIDTH} ${78 + line.marks.length * ROW}`" role="img" :aria-label="line.spoken">
       <g class="hands">
         <g v-for="step in line.steps" :key="step.label" :class="step.id">
           <rect
             :x="x(step.fromS)"
-            y="24"
+            y="6"
             :width="Math.max(2, x(step.toS) - x(step.fromS) - 1.5)"
             height="30"
             rx="5"
@@ -30,16 +30,16 @@ const x = (s: number) => LEFT + (s / line.value.endS) * (WIDTH - 2 * LEFT)
         </g>
       </g>
       <g class="axis">
-        <line :x1="LEFT" :x2="WIDTH - LEFT" y1="70" y2="70" />
+        <line :x1="LEFT" :x2="WIDTH - LEFT" y1="50" y2="50" />
         <g v-for="tick in line.ticks" :key="tick">
-          <line :x1="x(tick)" :x2="x(tick)" y1="66" :y2="96 + line.marks.length * ROW" class="grid" />
-          <text :x="x(tick)" y="88">{{ tick / 60 }}</text>
+          <line :x1="x(tick)" :x2="x(tick)" y1="46" :y2="74 + line.marks.length * ROW" class="grid" />
+          <text :x="x(tick)" y="67">{{ tick / 60 }}</text>
         </g>
       </g>
       <g v-for="(mark, i) in line.marks" :key="mark.id" class="mark" :class="mark.id">
         <text
           :x="mark.labelLeft ? x(Math.min(mark.range.high, line.endS)) : x(mark.range.low)"
-          :y="112 + i * ROW"
+          :y="90 + i * ROW"
           :class="{ end: mark.labelLeft }"
         >
           {{ mark.label }}
@@ -49,10 +49,10 @@ const x = (s: number) => LEFT + (s / line.value.endS) * (WIDTH - 2 * LEFT)
           class="range"
           :x1="x(mark.range.low)"
           :x2="x(Math.min(mark.range.high, line.endS))"
-          :y1="125 + i * ROW"
-          :y2="125 + i * ROW"
+          :y1="103 + i * ROW"
+          :y2="103 + i * ROW"
         />
-        <circle :cx="x(mark.range.mid)" :cy="125 + i * ROW" r="7" />
+        <circle :cx="x(mark.range.mid)" :cy="103 + i * ROW" r="7" />
       </g>
     </svg>
     <figcaption class="soft">

@@ -6,6 +6,7 @@ import { DRY_TARGETS } from '#core/drying'
 import { PLASTER_CLASS_IDS } from '#core/plaster'
 import { evaluatePlan, type PlanEvaluation, type PourPlan } from '#core/pour'
 import type { PourRecord } from '~~/shared/contracts'
+import { useUnits } from '~/composables/useUnits'
 import type { ApiResult } from '~/composables/useApi'
 import { usePours } from '~/stores/pours'
 import { useWorkshop } from '~/stores/workshop'
@@ -14,6 +15,7 @@ import { DRY_TARGET_WORDS, ERROR_WORDS, PLASTER_CLASS_WORDS } from '~/utils/word
 
 const workshop = useWorkshop()
 const pours = usePours()
+const units = useUnits()
 const route = useRoute()
 const router = useRouter()
 
@@ -224,6 +226,10 @@ async function save() {
       <PlanResult v-if="plan && evaluation" :plan="plan" :evaluation="evaluation" :stale="unread" />
       <p v-else class="slab">Choose a mould and a plaster.</p>
       <div class="act">
+        <p v-if="evaluation?.ok" class="brief" aria-hidden="true">
+          <b>{{ units.mass(evaluation.outcome.weighOut.waterG) }}</b> water ·
+          <b>{{ units.mass(evaluation.outcome.weighOut.powderG) }}</b> plaster
+        </p>
         <p v-if="failure" class="failure" role="alert">{{ failure }}</p>
         <Button
           type="submit"
@@ -271,6 +277,11 @@ async function save() {
   padding: var(--s2) 0;
   background: var(--chalk);
 }
+.brief {
+  display: none;
+  text-align: center;
+  font-size: 1.15rem;
+}
 .go {
   font-size: 1.2rem;
   justify-self: stretch;
@@ -285,6 +296,10 @@ async function save() {
   }
   .side {
     position: static;
+    display: contents;
+  }
+  .brief {
+    display: block;
   }
 }
 </style>

@@ -69,6 +69,17 @@ describe('events fold into facts', () => {
     )
   })
 
+  it('in the order they happened, not the order they were made or arrived', () => {
+    const late = eventAt(5 * MIN, { type: 'weighed', what: 'water', massG: 720 })
+    const early = eventAt(1 * MIN, { type: 'weighed', what: 'water', massG: 700 })
+    const powder = eventAt(6 * MIN, { type: 'weighed', what: 'powder', massG: 1000 })
+    const facts = foldPour(plan, [late, powder, early])
+    expect(facts.live).toEqual([early, late, powder])
+    // The later weighing is the correction.
+    expect(facts.actual?.waterG).toBe(720)
+    expect(facts.doneAtMs.weigh_water).toBe(MIN)
+  })
+
   it('and a voided event leaves what was there before it', () => {
     fc.assert(
       fc.property(

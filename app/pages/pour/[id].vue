@@ -101,6 +101,7 @@ const sign = computed(() =>
           v-model="massG"
           kind="mass"
           label="On the scale"
+          large
           :min="0.1"
           :max="1000000"
           @problem="massProblem = $event"
