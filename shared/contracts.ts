@@ -147,12 +147,17 @@ export const settingsSchema = z.object({
 })
 export type Settings = z.infer<typeof settingsSchema>
 
+const pageShape = {
+  offset: z.coerce.number().int().min(0).max(1_000_000).default(0),
+  limit: z.coerce.number().int().min(1).max(100).default(50),
+}
+export const pageQuerySchema = z.object(pageShape)
+
 export const listQuerySchema = z.object({
   state: z.enum(['open', 'closed', 'all']).default('all'),
   verdict: z.enum(VERDICTS).optional(),
   q: text(100).default(''),
-  offset: z.coerce.number().int().min(0).max(1_000_000).default(0),
-  limit: z.coerce.number().int().min(1).max(100).default(50),
+  ...pageShape,
 })
 export type ListQuery = z.input<typeof listQuerySchema>
 

@@ -3,6 +3,7 @@
 import { computed } from 'vue'
 import type { PlanEvaluation, PourPlan } from '#core/pour'
 import { useUnits } from '~/composables/useUnits'
+import { cautionsOfPlan } from '~/utils/cautions'
 import { durationRangeText, durationText } from '~/utils/time'
 import { DRY_TARGET_WORDS, issueWords } from '~/utils/words'
 
@@ -105,6 +106,7 @@ const window = computed(() => outcome.value?.pourWindowS)
           <span>{{ durationRangeText(outcome.dryS.low, outcome.dryS.high) }}, in the air you gave</span>
         </div>
       </section>
+      <CautionNote v-for="caution in cautionsOfPlan(plan)" :id="caution" :key="caution" />
     </template>
   </div>
 </template>

@@ -19,6 +19,15 @@ function beep(): void {
   }
 }
 
+/** Only with a voice of this machine's own: others send the words away to be spoken. */
+function say(words: string): void {
+  const voice = window.speechSynthesis?.getVoices().find((v) => v.localService)
+  if (!voice) return
+  const utterance = new SpeechSynthesisUtterance(words)
+  utterance.voice = voice
+  window.speechSynthesis.speak(utterance)
+}
+
 /** Rings and says what falls due while the run is open, if the caster wants to hear it. */
 export function useAlarm(current: Ref<PourClock | undefined>) {
   const sound = useLocalStorage('nine-ripples.sound', true)
@@ -30,7 +39,7 @@ export function useAlarm(current: Ref<PourClock | undefined>) {
       const rang = key.endsWith('true') && before === key.replace(/true$/, 'false')
       if (!rang || !sound.value || !current.value) return
       beep()
-      speechSynthesis?.speak(new SpeechSynthesisUtterance(CLOCK_WORDS[current.value.id]))
+      say(CLOCK_WORDS[current.value.id])
     },
   )
   return { sound }

@@ -1,4 +1,5 @@
 import { $fetch, FetchError } from 'ofetch'
+import type { Page } from '~~/shared/contracts'
 import type { ApiErrorBody, ErrorCode, FieldError } from '~~/shared/errors'
 
 /** A failed request as data: what the server said, or `unavailable` when it could not be reached. */
@@ -20,5 +21,17 @@ export async function callApi<T>(
     if (!(error instanceof FetchError)) throw error
     const body = error.data as ApiErrorBody | undefined
     return { ok: false, failure: body?.error ?? { code: 'unavailable', fields: [] } }
+  }
+}
+
+/** Every item of a paged list, page by page. */
+export async function callAllPages<T>(path: string, query: object = {}): Promise<ApiResult<T[]>> {
+  const items: T[] = []
+  for (;;) {
+    const answer = await callApi<Page<T>>(path, { query: { ...query, limit: 100, offset: items.length } })
+    if (!answer.ok) return answer
+    items.push(...answer.value.items)
+    if (answer.value.items.length === 0 || items.length >= answer.value.total)
+      return { ok: true, value: items }
   }
 }

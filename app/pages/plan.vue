@@ -137,6 +137,7 @@ async function save() {
           :options="plasterOptions"
           @update:model-value="pickPlaster"
         />
+        <PlasterSources v-if="plan" :class-id="plan.plaster.properties.classId" />
         <ConsistencyField
           v-if="plan"
           v-model="draft.consistency"

@@ -9,8 +9,8 @@ import {
   type PourFacts,
   type PourPlan,
 } from '#core/pour'
-import type { NewEvent, Page, PourRecord } from '~~/shared/contracts'
-import { callApi, type ApiFailure } from '~/composables/useApi'
+import type { NewEvent, PourRecord } from '~~/shared/contracts'
+import { callAllPages, callApi, type ApiFailure } from '~/composables/useApi'
 import { clock } from '~/composables/useClock'
 
 interface Unsent {
@@ -51,17 +51,10 @@ export const usePours = defineStore('pours', () => {
   }
 
   async function loadOpen() {
-    const seen: PourRecord[] = []
-    for (let offset = 0; ; offset += 100) {
-      const answer = await callApi<Page<PourRecord>>('/api/pours', {
-        query: { state: 'open', limit: 100, offset },
-      })
-      loadFailed.value = !answer.ok
-      if (!answer.ok) return
-      seen.push(...answer.value.items)
-      if (seen.length >= answer.value.total || answer.value.items.length === 0) break
-    }
-    put(...seen)
+    const answer = await callAllPages<PourRecord>('/api/pours', { state: 'open' })
+    loadFailed.value = !answer.ok
+    if (!answer.ok) return
+    put(...answer.value)
     openLoaded.value = true
   }
 

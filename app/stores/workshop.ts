@@ -1,7 +1,7 @@
 import { defineStore } from 'pinia'
 import { ref, shallowRef } from 'vue'
 import type { MouldCard, PlasterCard, Settings } from '~~/shared/contracts'
-import { callApi } from '~/composables/useApi'
+import { callAllPages, callApi } from '~/composables/useApi'
 
 /** Stands in until the workshop's own arrive. */
 const FALLBACK: Settings = {
@@ -25,11 +25,11 @@ export const useWorkshop = defineStore('workshop', () => {
     if (answer.ok) settings.value = answer.value
   }
   async function loadPlasters() {
-    const answer = await callApi<PlasterCard[]>('/api/plasters')
+    const answer = await callAllPages<PlasterCard>('/api/plasters')
     if (answer.ok) plasters.value = answer.value
   }
   async function loadMoulds() {
-    const answer = await callApi<MouldCard[]>('/api/moulds')
+    const answer = await callAllPages<MouldCard>('/api/moulds')
     if (answer.ok) moulds.value = answer.value
   }
   async function load() {

@@ -64,3 +64,14 @@ export function cautionsOf(step: StepId, plan: PourPlan, ready: boolean): Cautio
       return ['sanding']
   }
 }
+
+/** A piece of this size holds its heat: the caution belongs to the plan already (common practice, no source). */
+const LARGE_PIECE_ML = 2000
+
+/** What a plan asks one to have ready before anything is opened. */
+export function cautionsOfPlan(plan: PourPlan): CautionId[] {
+  const cautions: CautionId[] = [plan.plaster.properties.fillerRatio > 0 ? 'silica' : 'dust']
+  if (plan.mould.kind === 'alginate') cautions.push('airway')
+  if (plan.mould.cavityMl >= LARGE_PIECE_ML) cautions.push('body')
+  return cautions
+}

@@ -2,7 +2,7 @@ import { expect, it } from 'vitest'
 import { PLASTER_CLASSES, plasterClass } from '#core/plaster'
 import { STAGES, evaluatePlan, foldPour, stepsOf, viewPour } from '#core/pour'
 import { eventAt, testPlan, wholeRun } from '../../tests/unit/plans'
-import { cautionsOf } from './cautions'
+import { cautionsOf, cautionsOfPlan } from './cautions'
 import { groundOf } from './ground'
 import { nextThing } from './nextThing'
 import { eventWords, issueWords, provenanceWords } from './words'
@@ -21,6 +21,12 @@ it('every handling of dry powder, and every wait for heat, has its caution', () 
   expect(cautionsOf('demould', plain, true)).toEqual(['hot'])
   const lifeCast = testPlan('pop', { mould: { ...plain.mould, kind: 'alginate' } })
   expect(cautionsOf('prepare', lifeCast, false)).toEqual(['airway'])
+  expect(cautionsOfPlan(plain)).toEqual(['dust'])
+  expect(cautionsOfPlan({ ...filled, mould: { ...plain.mould, kind: 'alginate', cavityMl: 3000 } })).toEqual([
+    'silica',
+    'airway',
+    'body',
+  ])
   for (const step of stepsOf(filled)) expect(cautionsOf(step, filled, false)).toBeInstanceOf(Array)
 })
 

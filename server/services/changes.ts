@@ -82,7 +82,8 @@ export class ChangeFeed {
         client.on('notification', () => this.wake())
         // LISTEN before reading: a change between the two is then announced, not missed.
         await client.query('listen nine_ripples_change')
-        if (this.cursor === 0) this.cursor = await latestSeq(this.db)
+        // With windows already waiting, reading starts from the beginning: each passes over what it has.
+        if (this.cursor === 0 && this.subscribers.size === 0) this.cursor = await latestSeq(this.db)
         failures = 0
         started()
         this.wake()

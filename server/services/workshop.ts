@@ -1,9 +1,28 @@
-import type { MouldCard, PlasterCard, Settings } from '../../shared/contracts'
+import type { z } from 'zod'
+import type { MouldCard, Page, pageQuerySchema, PlasterCard, Settings } from '../../shared/contracts'
 import type { Db } from '../db/client'
+import type { Database } from '../db/schema'
 
-export async function listPlasters(db: Db): Promise<PlasterCard[]> {
-  const rows = await db.selectFrom('plaster').selectAll().orderBy('name').orderBy('id').limit(1000).execute()
-  return rows.map((r) => ({
+type PageQuery = z.output<typeof pageQuerySchema>
+
+async function countRows(db: Db, table: keyof Database & ('plaster' | 'mould')): Promise<number> {
+  const { total } = await db
+    .selectFrom(table)
+    .select((eb) => eb.fn.countAll<number>().as('total'))
+    .executeTakeFirstOrThrow()
+  return total
+}
+
+export async function listPlasters(db: Db, { offset, limit }: PageQuery): Promise<Page<PlasterCard>> {
+  const rows = await db
+    .selectFrom('plaster')
+    .selectAll()
+    .orderBy('name')
+    .orderBy('id')
+    .offset(offset)
+    .limit(limit)
+    .execute()
+  const items = rows.map((r) => ({
     id: r.id,
     name: r.name,
     classId: r.class_id,
@@ -11,11 +30,19 @@ export async function listPlasters(db: Db): Promise<PlasterCard[]> {
     labelExpansionPct: r.label_expansion_pct,
     note: r.note,
   }))
+  return { items, total: await countRows(db, 'plaster') }
 }
 
-export async function listMoulds(db: Db): Promise<MouldCard[]> {
-  const rows = await db.selectFrom('mould').selectAll().orderBy('name').orderBy('id').limit(1000).execute()
-  return rows.map((r) => ({
+export async function listMoulds(db: Db, { offset, limit }: PageQuery): Promise<Page<MouldCard>> {
+  const rows = await db
+    .selectFrom('mould')
+    .selectAll()
+    .orderBy('name')
+    .orderBy('id')
+    .offset(offset)
+    .limit(limit)
+    .execute()
+  const items = rows.map((r) => ({
     id: r.id,
     name: r.name,
     kind: r.kind,
@@ -25,6 +52,7 @@ export async function listMoulds(db: Db): Promise<MouldCard[]> {
     usualPlasterId: r.usual_plaster_id,
     note: r.note,
   }))
+  return { items, total: await countRows(db, 'mould') }
 }
 
 export async function getSettings(db: Db): Promise<Settings> {

@@ -297,6 +297,26 @@ describe('bad input gets a code and a field, and never a 500', () => {
   })
 })
 
+it('a name that is not this machine’s own is refused', async () => {
+  const { hostname, port } = new URL(server.address)
+  const status = (host: string) =>
+    new Promise<number>((resolve, reject) => {
+      request({ hostname, port, path: '/api/pours', headers: { host } }, (r) => {
+        r.resume()
+        resolve(r.statusCode!)
+      })
+        .on('error', reject)
+        .end()
+    })
+  expect(await status(`localhost:${port}`)).toBe(200)
+  expect(await status('elsewhere.example')).toBe(421)
+})
+
+it.each(['plasters', 'moulds'])('the list of %s pages', async (list) => {
+  expect((await send('GET', `/api/${list}?limit=1`)).json).toEqual({ items: [], total: 0 })
+  expect((await send('GET', `/api/${list}?limit=0`)).status).toBe(400)
+})
+
 it('answers carry the headers that keep strangers out, and nothing internal', async () => {
   const page = await fetch(server.address)
   expect(page.headers.get('content-security-policy')).toContain("default-src 'self'")

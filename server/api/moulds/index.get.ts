@@ -1,5 +1,6 @@
+import { pageQuerySchema } from '../../../shared/contracts'
 import { listMoulds } from '../../services/workshop'
 import { useDatabase } from '../../utils/database'
-import { defineRoute } from '../../utils/http'
+import { defineRoute, readQuery } from '../../utils/http'
 
-export default defineRoute(async () => listMoulds(useDatabase()))
+export default defineRoute(async (event) => listMoulds(useDatabase(), readQuery(event, pageQuerySchema)))

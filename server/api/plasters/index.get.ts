@@ -1,5 +1,6 @@
+import { pageQuerySchema } from '../../../shared/contracts'
 import { listPlasters } from '../../services/workshop'
 import { useDatabase } from '../../utils/database'
-import { defineRoute } from '../../utils/http'
+import { defineRoute, readQuery } from '../../utils/http'
 
-export default defineRoute(async () => listPlasters(useDatabase()))
+export default defineRoute(async (event) => listPlasters(useDatabase(), readQuery(event, pageQuerySchema)))
