@@ -91,8 +91,14 @@ function plan(piece: string, mouldKey: MouldKey, change: Partial<PourPlan> = {})
 
 type Timed = [atS: number, who: string, body: EventBody]
 
-/** Bodies of the wet steps in order; `upTo` of them are recorded, `lastDoneS` ago, at the planned pace. */
-function run(of: PourPlan, who: string, upTo: EventBody['type'], lastDoneS: number): Timed[] {
+/** Bodies of the wet steps in order, up to one of them, the last `lastDoneS` ago, at the planned pace or another. */
+function run(
+  of: PourPlan,
+  who: string,
+  upTo: EventBody['type'],
+  lastDoneS: number,
+  pace: Pick<PourPlan, 'soakS' | 'stirS' | 'stirManner'> = of,
+): Timed[] {
   const { planned, siftS } = foldPour(of, [])
   const filled = of.plaster.properties.fillerRatio > 0
   const paced: [afterS: number, body: EventBody][] = [
@@ -104,8 +110,8 @@ function run(of: PourPlan, who: string, upTo: EventBody['type'], lastDoneS: numb
       : []),
     [MIN, { type: 'sift_started' }],
     [siftS, { type: 'sifted' }],
-    [of.soakS + 8, { type: 'soaked' }],
-    [of.stirS + 5, { type: 'stirred', manner: of.stirManner }],
+    [pace.soakS + 8, { type: 'soaked' }],
+    [pace.stirS + 5, { type: 'stirred', manner: pace.stirManner }],
     [70, { type: 'poured' }],
     [60, { type: 'tapped' }],
   ]
@@ -247,7 +253,11 @@ function demoPours(): { of: PourPlan; timed: Timed[]; ageS: number }[] {
     {
       of: shellOld,
       timed: [
-        ...run(shellOld, 'Tomas', 'stirred', 6 * DAY),
+        ...run(shellOld, 'Tomas', 'stirred', 6 * DAY, {
+          soakS: 8 * MIN,
+          stirS: 5 * MIN,
+          stirManner: 'drill',
+        }),
         [-6 * DAY + 200, 'Tomas', { type: 'defect', kind: 'short_fill' }],
         [
           -6 * DAY + 600,

@@ -26,7 +26,7 @@ const spoken = computed(() => {
         >{{ late ? '+' : '' }}{{ spanText(leftMs) }}</span
       >
       <span v-if="clock.lowMs !== undefined && clock.highMs !== undefined" class="range">
-        between {{ momentText(clock.lowMs, nowMs) }} and {{ momentText(clock.highMs, nowMs) }}
+        likely between {{ momentText(clock.lowMs, nowMs) }} and {{ momentText(clock.highMs, nowMs) }}
       </span>
     </p>
     <ul v-if="others.length" class="others">

@@ -61,7 +61,7 @@ const felt = computed(() => {
 .cues {
   display: grid;
   gap: var(--s3);
-  grid-template-columns: repeat(auto-fit, minmax(10.5rem, 1fr));
+  grid-template-columns: repeat(3, 1fr);
 }
 button {
   display: flex;
@@ -98,8 +98,14 @@ button:disabled {
     gap: var(--s2);
   }
   button {
-    min-height: 3.4rem;
+    min-height: 2.9rem;
     font-size: 1rem;
+  }
+  .ask {
+    font-size: 1.2rem;
+  }
+  .wait {
+    gap: var(--s2);
   }
 }
 </style>

@@ -103,7 +103,7 @@ const drying = computed(() => {
               <tr v-for="row in rows" :key="row.what" :class="{ off: row.off }">
                 <th scope="row">{{ row.what }}</th>
                 <td>{{ row.planned }}</td>
-                <td>{{ row.happened }}<span v-if="row.off" class="mark"> ≠</span></td>
+                <td>{{ row.happened }}<span v-if="row.off"> ≠</span></td>
               </tr>
             </tbody>
           </table>
@@ -185,9 +185,6 @@ th[scope='row'] {
 }
 .off td:last-child {
   font-weight: 700;
-}
-.mark {
-  color: var(--hot);
 }
 .events {
   list-style: none;
