@@ -1,5 +1,5 @@
 import { useIntervalFn } from '@vueuse/core'
-import { readonly, ref } from 'vue'
+import { effectScope, readonly, ref } from 'vue'
 
 /** Tells the time. The app's only source of it: real time as the workshop's server has it. */
 export interface Clock {
@@ -29,7 +29,10 @@ let ticking = false
 export function useNow() {
   if (!ticking) {
     ticking = true
-    useIntervalFn(() => (now.value = clock.nowMs()), 250, { immediateCallback: true })
+    // Outlives the view that happened to ask first: the others' clocks hang on it too.
+    effectScope(true).run(() =>
+      useIntervalFn(() => (now.value = clock.nowMs()), 250, { immediateCallback: true }),
+    )
   }
   return readonly(now)
 }

@@ -87,6 +87,10 @@ test('the bench is alive at first open, most urgent first, and each line has its
   await expect(soaking).not.toHaveText(before)
   await page.getByRole('link', { name: /Seal’s jaw/ }).click()
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Take it out')
+  // The clock goes on in the next view, too.
+  const overdue = page.getByRole('timer').locator('.figure')
+  const then = await overdue.innerText()
+  await expect(overdue).not.toHaveText(then)
 })
 
 test('a first open begins with the caution', async ({ page, workshop }) => {

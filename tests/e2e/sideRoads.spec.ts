@@ -1,0 +1,82 @@
+import type { Page } from '@playwright/test'
+import { controlClock } from './controlledClock'
+import { expect, pool, pourIdOf, storedEvents, test } from './fixtures'
+
+test.use({ demo: true })
+
+const head = (page: Page) => page.getByRole('heading', { level: 1 })
+const goTo = (page: Page, piece: RegExp) => page.getByRole('link', { name: piece }).first().click()
+
+test('a slurry thermometer moves the forecast, and undo moves it back', async ({ page, open }) => {
+  await open(page, '/')
+  await goTo(page, /Chart tile B4/)
+  const thick = page.locator('.others li', { hasText: 'Too thick to pour' }).locator('b')
+  const minutes = async () => Number((await thick.innerText()).match(/(\d+):/)![1])
+  const before = await minutes()
+  await page.getByRole('button', { name: 'Temperature' }).click()
+  await page.getByLabel('It reads').fill('41 F')
+  await page.getByRole('button', { name: 'Keep it' }).click()
+  await expect.poll(minutes).toBeGreaterThan(before + 1)
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect.poll(minutes).toBeLessThanOrEqual(before)
+})
+
+test('a piece that comes out damaged is dried all the same, and the record says so', async ({
+  page,
+  open,
+  workshop,
+}) => {
+  await open(page, '/')
+  await goTo(page, /Seal’s jaw/)
+  await page.getByRole('button', { name: 'Out, with damage' }).click()
+  await expect(head(page)).toHaveText('Let it dry')
+  await page.getByRole('link', { name: 'Its record' }).click()
+  await expect(page.getByText('Out of the mould, damaged')).toBeVisible()
+  const stored = await storedEvents(workshop, pourIdOf(page))
+  expect(stored.at(-1)?.body).toEqual({ type: 'demoulded', outcome: 'damaged' })
+})
+
+test('a pour given up leaves the bench and stands in the log with its reason', async ({ page, open }) => {
+  await open(page, '/')
+  await expect(page.getByText('11 on the go')).toBeVisible()
+  await goTo(page, /Sea urchin, hand piece 7/)
+  await page.getByRole('button', { name: 'Give up' }).click()
+  await page.getByRole('button', { name: 'Ran short, not full' }).click()
+  await page.getByLabel('In a few words').fill('The seam opened.')
+  await page.getByRole('button', { name: 'Close this pour' }).click()
+  await expect(head(page)).toHaveText('Failed')
+  await page.getByRole('link', { name: 'Bench', exact: true }).click()
+  await expect(page.getByText('10 on the go')).toBeVisible()
+  await page.getByRole('link', { name: 'Casts', exact: true }).click()
+  await expect(page.getByText('The seam opened.')).toBeVisible()
+})
+
+test('while the mould fills past its working time, the clock turns to harm and then asks what happened', async ({
+  page,
+  open,
+}) => {
+  const clock = await controlClock(page, Date.now())
+  await open(page, '/')
+  await goTo(page, /Sea urchin, hand piece 7/)
+  await expect(head(page)).toHaveText('Pour')
+  await clock.pass(5 * 60)
+  await expect(page.locator('.main.harmful')).toBeVisible()
+  await clock.pass(3 * 3600)
+  await expect(head(page)).toHaveText('It should have set by now')
+})
+
+test('the filled mix weighs its silica and keeps its own caution', async ({ page, open }) => {
+  await open(page, '/plan')
+  await page.getByRole('combobox', { name: 'Which mould' }).click()
+  await page.getByRole('option', { name: /Urchin shell/ }).click()
+  await expect(page.getByRole('note')).toContainText(['Silica flour', 'It burns'])
+  await expect(page.getByText('Silica', { exact: true })).toBeVisible()
+  await page.getByText('What is assumed of').click()
+  await expect(page.getByText('from memory').first()).toBeVisible()
+  await page.getByRole('button', { name: 'Take it to the bench' }).click()
+  await expect(head(page)).toHaveText('Get the mould ready')
+  for (const next of ['Weigh the water', 'Weigh the plaster', 'Weigh the silica', 'Ready to sift']) {
+    await pool(page).click({ delay: 750 })
+    await expect(head(page)).toHaveText(next)
+  }
+})
