@@ -2,7 +2,6 @@
 import { useLocalStorage } from '@vueuse/core'
 import Button from 'primevue/button'
 import { computed, ref, watch } from 'vue'
-import { DRY_TARGETS } from '#core/drying'
 import { PLASTER_CLASS_IDS } from '#core/plaster'
 import { evaluatePlan, type PlanEvaluation, type PourPlan } from '#core/pour'
 import type { PourRecord } from '~~/shared/contracts'
@@ -11,7 +10,7 @@ import type { ApiResult } from '~/composables/useApi'
 import { usePours } from '~/stores/pours'
 import { useWorkshop } from '~/stores/workshop'
 import { draftOf, emptyDraft, planOf, plasterOf, type PlanDraft } from '~/utils/planDraft'
-import { DRY_TARGET_WORDS, ERROR_WORDS, PLASTER_CLASS_WORDS } from '~/utils/words'
+import { ERROR_WORDS, PLASTER_CLASS_WORDS } from '~/utils/words'
 
 const workshop = useWorkshop()
 const pours = usePours()
@@ -61,17 +60,6 @@ const plasterOptions = computed(() => [
   ...workshop.plasters.map((p) => ({ value: p.id, label: p.name })),
   ...PLASTER_CLASS_IDS.map((id) => ({ value: `class:${id}`, label: PLASTER_CLASS_WORDS[id] })),
 ])
-const targetOptions = DRY_TARGETS.map((value) => ({ value, label: DRY_TARGET_WORDS[value] }))
-const MANNERS = [
-  { value: 'gentle', label: 'Gently by hand' },
-  { value: 'hand', label: 'By hand' },
-  { value: 'whisk', label: 'Whisk' },
-  { value: 'drill', label: 'Drill paddle' },
-] as const
-const EXPOSURES = [
-  { value: 'both_faces', label: 'On a rack' },
-  { value: 'one_face', label: 'Flat on a bench' },
-] as const
 const RATIO_METHODS = [
   { value: 'weighed', label: 'Weighed' },
   { value: 'by_volume', label: 'By scoop' },
@@ -146,82 +134,7 @@ async function save() {
         />
         <ChoicePills v-model="draft.ratioMethod" label="How the ratio is met" :options="RATIO_METHODS" />
       </section>
-      <section class="slab" aria-labelledby="plan-mixing">
-        <h2 id="plan-mixing">Mixing</h2>
-        <div class="pair">
-          <QuantityField
-            v-model="draft.waterTempC"
-            kind="temp"
-            label="Water"
-            :min="1"
-            :max="45"
-            @problem="noteProblem('water', $event)"
-          />
-          <QuantityField
-            v-model="draft.powderTempC"
-            kind="temp"
-            label="Powder"
-            :min="-10"
-            :max="50"
-            @problem="noteProblem('powder', $event)"
-          />
-          <QuantityField
-            v-model="draft.soakMin"
-            kind="number"
-            :decimals="1"
-            label="Soak"
-            suffix="min"
-            :min="0"
-            :max="30"
-            @problem="noteProblem('soak', $event)"
-          />
-          <QuantityField
-            v-model="draft.stirMin"
-            kind="number"
-            :decimals="1"
-            label="Stir"
-            suffix="min"
-            :min="0.25"
-            :max="30"
-            @problem="noteProblem('stir', $event)"
-          />
-        </div>
-        <ChoicePills v-model="draft.stirManner" label="How it is stirred" :options="MANNERS" />
-      </section>
-      <section class="slab" aria-labelledby="plan-drying">
-        <h2 id="plan-drying">Drying</h2>
-        <div class="pair">
-          <LabelledSelect v-model="draft.dryTarget" label="Dry enough to" :options="targetOptions" />
-          <QuantityField
-            v-model="draft.roomTempC"
-            kind="temp"
-            label="Air"
-            :min="-10"
-            :max="60"
-            @problem="noteProblem('room', $event)"
-          />
-          <QuantityField
-            v-model="draft.roomRhPct"
-            kind="number"
-            label="Humidity"
-            suffix="%"
-            :min="1"
-            :max="96"
-            @problem="noteProblem('rh', $event)"
-          />
-          <QuantityField
-            v-model="draft.airSpeedMS"
-            kind="number"
-            :decimals="1"
-            label="Air speed"
-            suffix="m/s (fan 1.5)"
-            :min="0.1"
-            :max="10"
-            @problem="noteProblem('air', $event)"
-          />
-        </div>
-        <ChoicePills v-model="draft.dryingExposure" label="Where it dries" :options="EXPOSURES" />
-      </section>
+      <PlanConditions v-model="draft" :problem="noteProblem" />
     </div>
     <div class="side">
       <PlanResult v-if="plan && evaluation" :plan="plan" :evaluation="evaluation" :stale="unread" />
@@ -264,11 +177,6 @@ async function save() {
   top: var(--s3);
   display: grid;
   gap: var(--s3);
-}
-.pair {
-  display: grid;
-  gap: var(--s3);
-  grid-template-columns: repeat(auto-fit, minmax(9.5rem, 1fr));
 }
 .act {
   display: grid;

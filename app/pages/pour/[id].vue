@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { STAGES, type DemouldOutcome } from '#core/pour'
+import { STAGES } from '#core/pour'
 import { useRun } from '~/composables/useRun'
 import { useUnits } from '~/composables/useUnits'
 import { isWeighStep, massToWeighG } from '~/utils/advance'
@@ -30,7 +30,6 @@ const {
 } = useRun(id)
 
 const ending = ref(false)
-const out = (outcome: DemouldOutcome) => put({ type: 'demoulded', outcome })
 const sign = computed(() =>
   view.value ? `${STAGE_WORDS[view.value.stage]}, stage ${STAGES.indexOf(view.value.stage) + 1} of 9` : '',
 )
@@ -94,49 +93,19 @@ const sign = computed(() =>
       </div>
     </section>
 
-    <section class="pool" aria-label="Next">
-      <div v-if="isWeighStep(step)" class="actual">
-        <QuantityField
-          :key="step"
-          v-model="massG"
-          kind="mass"
-          label="On the scale"
-          large
-          :min="0.1"
-          :max="1000000"
-          @problem="massProblem = $event"
-        />
-      </div>
-      <button v-if="mode === 'knock'" type="button" class="knock" data-pool @click="knock">
-        <span class="figure">{{ words!.action }}</span>
-        <span>touch anywhere here, or any key</span>
-      </button>
-      <RunWait
-        v-else-if="mode === 'wait'"
-        :facts="facts"
-        :now-ms="now"
-        @touch="put({ type: 'touch', cue: $event, seen: true })"
-        @out="out('whole')"
-      />
-      <div v-else-if="mode === 'demould'" class="out">
-        <button type="button" class="knock" data-pool @click="knock">
-          <span class="figure">{{ words!.action }}</span>
-          <span>touch here, or any key</span>
-        </button>
-        <button type="button" class="lesser" @click="out('damaged')">Out, with damage</button>
-        <button type="button" class="lesser" @click="out('broken')">It broke</button>
-      </div>
-      <RunDry
-        v-else-if="mode === 'dry'"
-        :facts="facts"
-        :now-ms="now"
-        @weigh="put({ type: 'weighing', massG: $event })"
-        @finish="ending = true"
-      />
-      <NuxtLink v-else :to="`/casts/${id}`" class="knock"
-        ><span class="figure">See its record</span></NuxtLink
-      >
-    </section>
+    <RunPool
+      v-model:mass-g="massG"
+      :facts="facts"
+      :step="step"
+      :mode="mode"
+      :action="words?.action ?? ''"
+      :now-ms="now"
+      :record-path="`/casts/${id}`"
+      @knock="knock"
+      @record="put"
+      @problem="massProblem = $event"
+      @finish="ending = true"
+    />
     <p class="visually-hidden" role="status">{{ said }}</p>
   </div>
   <div v-else class="page missing">
@@ -214,59 +183,6 @@ h1 {
   padding: var(--s2) var(--s3);
   font-weight: 600;
 }
-.pool {
-  background: var(--pool-colour);
-  color: var(--on-pool);
-  border-radius: var(--pool) var(--pool) 0 0;
-  padding: var(--s5) var(--s6);
-  display: flex;
-  flex-direction: column;
-  align-items: stretch;
-  justify-content: center;
-  gap: var(--s3);
-}
-.knock {
-  flex: 1;
-  display: grid;
-  place-content: center;
-  justify-items: center;
-  gap: var(--s2);
-  background: transparent;
-  border: 0;
-  color: inherit;
-  text-align: center;
-  text-decoration: none;
-  cursor: pointer;
-  min-height: 10rem;
-  border-radius: 1.4rem;
-}
-.knock .figure {
-  font-size: clamp(2.6rem, 8vw, 5.2rem);
-  line-height: 1;
-}
-.actual {
-  align-self: center;
-  width: min(20rem, 100%);
-}
-.out {
-  flex: 1;
-  display: grid;
-  grid-template-columns: 1fr 1fr;
-  grid-template-rows: 1fr auto;
-  gap: var(--s3);
-}
-.out .knock {
-  grid-column: 1 / -1;
-}
-.lesser {
-  min-height: 3.4rem;
-  border-radius: 999px;
-  border: 2px solid currentColor;
-  background: transparent;
-  color: inherit;
-  font-weight: 700;
-  cursor: pointer;
-}
 .missing {
   display: grid;
   gap: var(--s4);
@@ -304,12 +220,6 @@ h1 {
   }
   .how {
     font-size: 1rem;
-  }
-  .pool {
-    padding: var(--s4);
-    border-radius: 2rem 2rem 0 0;
-    position: sticky;
-    bottom: 0;
   }
   .run {
     grid-template-rows: 1fr minmax(36dvh, auto);
