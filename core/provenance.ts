@@ -22,10 +22,6 @@ export interface Range {
   high: number
 }
 
-export function mapRange(range: Range, f: (x: number) => number): Range {
-  return { low: f(range.low), mid: f(range.mid), high: f(range.high) }
-}
-
 /** The log-normal 80 % range around `mid` when ln(value) has standard deviation `sigmaLn`. */
 export function logNormalRange(mid: number, sigmaLn: number): Range {
   const spread = Math.exp(1.28 * sigmaLn)

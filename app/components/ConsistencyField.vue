@@ -10,6 +10,7 @@ import {
   consistencyFromPartsByWeight,
   powderPartsByVolume,
   powderPartsByWeight,
+  waterFractionOfMould,
 } from '#core/mix'
 import { plasterClass, type PlasterProperties } from '#core/plaster'
 
@@ -37,6 +38,12 @@ const scoopRange = computed(() => ({
   low: consistencyFromPartsByVolume(byScoop.value, bulk.value.high),
   high: consistencyFromPartsByVolume(byScoop.value, bulk.value.low),
 }))
+/** The school that goes by the mould: so much of it in water. Said for plain mixes; a filler takes up room of its own. */
+const waterPctOfMould = computed(() =>
+  props.properties.fillerRatio > 0
+    ? undefined
+    : 100 * waterFractionOfMould(model.value, props.properties.particleDensityKgM3),
+)
 const place = (c: number) =>
   `${Math.min(100, Math.max(0, (100 * (c - range.value.min)) / (range.value.max - range.value.min)))}%`
 </script>
@@ -64,6 +71,7 @@ const place = (c: number) =>
         v-model="model"
         kind="number"
         label="Consistency"
+        :decimals="1"
         suffix="water to 100"
         :min="15"
         :max="200"
@@ -90,6 +98,10 @@ const place = (c: number) =>
         @problem="emit('problem', 'byScoop', $event)"
       />
     </div>
+    <p v-if="waterPctOfMould" class="small">
+      By the mould: water to <b>{{ waterPctOfMould.toFixed(0) }} %</b> of what it holds makes enough, with no
+      spare.
+    </p>
     <p class="soft small">
       Scooped, the same count gives {{ scoopRange.low.toFixed(0) }}–{{ scoopRange.high.toFixed(0) }}, by how
       the powder is packed. The mark on the band is this plaster’s use consistency.

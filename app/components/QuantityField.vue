@@ -15,7 +15,7 @@ const props = defineProps<{
   label: string
   min: number
   max: number
-  /** Digits after the point of a bare number. */
+  /** Most digits after the point of a bare number; 2 unless said. */
   decimals?: number
   suffix?: string
   large?: boolean
@@ -37,7 +37,7 @@ function show(value: number): string {
     case 'temp':
       return units.temp(value)
     case 'number':
-      return String(Number(value.toFixed(props.decimals ?? 0)))
+      return String(Number(value.toFixed(props.decimals ?? 2)))
   }
 }
 

@@ -9,7 +9,7 @@ import { useUnits } from '~/composables/useUnits'
 import type { ApiResult } from '~/composables/useApi'
 import { usePours } from '~/stores/pours'
 import { useWorkshop } from '~/stores/workshop'
-import { draftOf, emptyDraft, planOf, plasterOf, type PlanDraft } from '~/utils/planDraft'
+import { draftOf, firstDraft, mouldChoice, planOf, plasterChoice, type PlanDraft } from '~/utils/planDraft'
 import { ERROR_WORDS, PLASTER_CLASS_WORDS } from '~/utils/words'
 
 const workshop = useWorkshop()
@@ -24,9 +24,11 @@ const seenRevision = ref(0)
 
 await workshop.load()
 // Survives a reload or a closed lid: a half-filled worksheet is work too.
-const kept = useLocalStorage<PlanDraft>('nine-ripples.plan-draft', emptyDraft(workshop.settings), {
-  mergeDefaults: true,
-})
+const kept = useLocalStorage<PlanDraft>(
+  'nine-ripples.plan-draft',
+  firstDraft(workshop.settings, workshop.moulds, workshop.plasters),
+  { mergeDefaults: true },
+)
 const draft = ref<PlanDraft>({ ...kept.value })
 if (changingId.value) {
   await pours.load(changingId.value)
@@ -35,25 +37,15 @@ if (changingId.value) {
     seenRevision.value = record.revision
     draft.value = draftOf(record.plan, workshop.moulds, workshop.plasters, workshop.settings)
   }
-} else if (kept.value.piece === '' && kept.value.source === 'volume' && workshop.moulds[0]) {
-  pickMould(workshop.moulds[0].id)
 }
 watch(draft, (now) => (changingId.value ? undefined : (kept.value = { ...now })), { deep: true })
 
 function pickMould(id: string) {
   const mould = workshop.moulds.find((m) => m.id === id)
-  if (!mould) return
-  draft.value.source = 'shelf'
-  draft.value.shelfId = id
-  if (mould.usualPlasterId) pickPlaster(mould.usualPlasterId)
+  if (mould) Object.assign(draft.value, mouldChoice(mould, workshop.plasters))
 }
-
-/** Another plaster starts at its own use consistency: the old figure meant something else. */
 function pickPlaster(key: string) {
-  const plaster = plasterOf(key, workshop.plasters)
-  if (!plaster) return
-  draft.value.plasterKey = key
-  draft.value.consistency = plaster.properties.useConsistency
+  Object.assign(draft.value, plasterChoice(key, workshop.plasters))
 }
 
 const plasterOptions = computed(() => [

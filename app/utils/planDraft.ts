@@ -77,6 +77,28 @@ export function plasterOf(key: string, cards: readonly PlasterCard[]): PourPlan[
   return { name: card.name, properties: plasterProperties(card.classId, label) }
 }
 
+/** What choosing a plaster changes: it starts at its own use consistency, since the old figure meant something else. */
+export function plasterChoice(key: string, cards: readonly PlasterCard[]): Partial<PlanDraft> {
+  const plaster = plasterOf(key, cards)
+  return plaster ? { plasterKey: key, consistency: plaster.properties.useConsistency } : {}
+}
+
+/** What choosing a mould off the shelf changes: with it comes its usual plaster. */
+export function mouldChoice(mould: MouldCard, plasters: readonly PlasterCard[]): Partial<PlanDraft> {
+  const usual = mould.usualPlasterId ? plasterChoice(mould.usualPlasterId, plasters) : {}
+  return { source: 'shelf', shelfId: mould.id, ...usual }
+}
+
+/** A fresh worksheet: the first mould of the shelf, or a plain volume where there is no shelf. */
+export function firstDraft(
+  settings: Settings,
+  moulds: readonly MouldCard[],
+  plasters: readonly PlasterCard[],
+): PlanDraft {
+  const draft = emptyDraft(settings)
+  return moulds[0] ? { ...draft, ...mouldChoice(moulds[0], plasters) } : draft
+}
+
 const SHAPE_NAMES = { box: 'Box', cylinder: 'Cylinder', bowl: 'Bowl' } as const
 
 export function shapeOf(draft: PlanDraft): CavityShape | undefined {

@@ -3,7 +3,8 @@ import { evaluatePlan, foldPour } from '#core/pour'
 import { testPlan, wholeRun } from '../../tests/unit/plans'
 import { massToWeighG, poolModeOf } from './advance'
 import { comparisonOf } from './comparison'
-import { draftOf, emptyDraft, planOf, plasterOf } from './planDraft'
+import { draftOf, emptyDraft, firstDraft, mouldChoice, planOf, plasterChoice, plasterOf } from './planDraft'
+import { ringArcs } from './ringArcs'
 import { durationRangeText, durationText, spanSpoken, spanText } from './time'
 import { timelineOf } from './timeline'
 
@@ -66,6 +67,16 @@ it('a worksheet becomes a plan, and the plan the same worksheet again', () => {
   expect(draftOf(plan, moulds, plasters, settings)).toEqual(draft)
   expect(planOf({ ...draft, shelfId: 'gone' }, moulds, plasters, settings)).toBeUndefined()
   expect(plasterOf('class:gc', [])?.name).toContain('Gypsum cement')
+  // A mould brings its usual plaster, a plaster its own consistency; what is not there changes nothing.
+  expect(mouldChoice({ ...moulds[0], usualPlasterId: 'p1' }, plasters)).toEqual({
+    source: 'shelf',
+    shelfId: 'm1',
+    plasterKey: 'p1',
+    consistency: 72,
+  })
+  expect(plasterChoice('gone', plasters)).toEqual({})
+  expect(firstDraft(settings, moulds, plasters)).toMatchObject({ source: 'shelf', shelfId: 'm1' })
+  expect(firstDraft(settings, [], [])).toEqual(emptyDraft(settings))
 })
 
 it('a shaped mould brings its own volume and thickness', () => {
@@ -106,4 +117,24 @@ it('marks what went differently from the plan', () => {
   const rows = comparisonOf(foldPour(testPlan(), run), units)
   expect(rows.find((r) => r.what === 'Water')?.off).toBe(false)
   expect(rows.find((r) => r.what === 'Out after')?.off).toBe(true)
+})
+
+it('draws nine rings that touch neither each other nor the edge', () => {
+  const arcs = ringArcs([1, 1, 1, 0.5, 0, 0, 0, 0, 0])
+  expect(arcs).toHaveLength(9)
+  const edges = arcs.flatMap((a) => [a.radius - a.width * 0.4, a.radius + a.width * 0.4])
+  expect(edges).toEqual([...edges].sort((a, b) => a - b))
+  expect(edges[0]).toBeGreaterThan(0)
+  expect(edges.at(-1)).toBeLessThan(50)
+  expect(arcs.map((a) => a.material)).toEqual([
+    'before',
+    'before',
+    'wet',
+    'wet',
+    'wet',
+    'wet',
+    'warm',
+    'warm',
+    'dry',
+  ])
 })

@@ -243,7 +243,7 @@ export const ERROR_WORDS: Record<ErrorCode, string> = {
   event_id_conflict: 'This was already recorded differently.',
   pour_id_conflict: 'This pour exists already, with another plan.',
   stale_plan:
-    'Somebody else changed this plan meanwhile. Their version is shown now; yours is kept below it.',
+    'Somebody else changed this plan meanwhile. What you typed is still here: keep it once more to put it in place of theirs.',
   plan_locked: 'This pour has been weighed out: its plan stands now.',
   unknown_event: 'There is nothing to take back.',
   cannot_void_void: 'An undo cannot be undone; do the step again.',

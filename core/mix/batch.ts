@@ -89,15 +89,3 @@ export function mixTempC(
   const dryHeat = CP_POWDER + CP_FILLER * fillerRatio
   return (waterHeat * waterTempC + dryHeat * powderTempC) / (waterHeat + dryHeat)
 }
-
-/** Water temperature, °C, that brings the mix to `targetTempC`. The inverse of mixTempC. */
-export function waterTempForMixC(
-  consistency: number,
-  targetTempC: number,
-  powderTempC: number,
-  fillerRatio: number,
-): number {
-  const waterHeat = (CP_WATER * consistency) / 100
-  const dryHeat = CP_POWDER + CP_FILLER * fillerRatio
-  return ((waterHeat + dryHeat) * targetTempC - dryHeat * powderTempC) / waterHeat
-}

@@ -12,5 +12,5 @@ export {
 } from './consistency'
 export type { ConsistencyIssueCode } from './consistency'
 export { WET_STRENGTH_RATIO, compressiveStrengthMPa } from './strength'
-export { bowlVolumeMl, mixTempC, waterTempForMixC, weighOutForVolume, weighOutFromMasses } from './batch'
+export { bowlVolumeMl, mixTempC, weighOutForVolume, weighOutFromMasses } from './batch'
 export type { WeighOut } from './batch'

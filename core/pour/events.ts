@@ -40,8 +40,6 @@ export type EventBody =
   /** Undo: takes another event back. A void cannot itself be voided; doing the thing again is a new event. */
   | { type: 'void'; targetId: string }
 
-export type EventType = EventBody['type']
-
 /** One thing that happened, as somebody recorded it. Never changed once made. */
 export interface PourEvent {
   /** Made by the client, so that sending it twice is harmless. */

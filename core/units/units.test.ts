@@ -1,3 +1,4 @@
+import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import {
   formatLength,
@@ -91,5 +92,24 @@ describe('display', () => {
     expect(formatVolume(946.4, 'us')).toBe('1.00 qt')
     expect(formatLength(85.725, 'us')).toBe('3 3/8 in')
     expect(formatTemp(21.6, 'us')).toBe('71 °F')
+  })
+})
+
+describe('what is shown can be typed again', () => {
+  const prefs = (system: 'metric' | 'us' | 'imperial') => ({ system, scaleDivisionG: 1 })
+  it.each(['metric', 'us', 'imperial'] as const)('in %s units, to what the display rounds to', (system) => {
+    fc.assert(
+      fc.property(fc.double({ min: 1, max: 50_000, noNaN: true }), (value) => {
+        const back = (text: string, kind: 'mass' | 'volume' | 'length') => {
+          const parsed = parseQuantity(text, kind, '', system)
+          expect(parsed, text).toMatchObject({ ok: true })
+          return parsed.ok ? parsed.value : Number.NaN
+        }
+        // Half a step: a gram or half an ounce; three figures; a millimetre or a sixteenth of an inch.
+        expect(Math.abs(back(formatMass(value, prefs(system)), 'mass') - value)).toBeLessThan(0.72)
+        expect(Math.abs(back(formatVolume(value, system), 'volume') / value - 1)).toBeLessThan(0.006)
+        expect(Math.abs(back(formatLength(value, system), 'length') - value)).toBeLessThan(0.8)
+      }),
+    )
   })
 })

@@ -1,4 +1,4 @@
-import type { ColumnType, Generated, Insertable, Selectable } from 'kysely'
+import type { ColumnType, Generated, Selectable } from 'kysely'
 import type { EventBody, PourPlan } from '../../core/pour'
 import type { Provenance } from '../../core/provenance'
 import type { CHANGE_TOPICS, MouldCard, PlasterCard, Settings } from '../../shared/contracts'
@@ -69,4 +69,3 @@ export interface Database {
 
 export type PourRow = Selectable<PourTable>
 export type EventRow = Selectable<EventTable>
-export type NewEventRow = Insertable<EventTable>

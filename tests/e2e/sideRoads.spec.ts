@@ -80,3 +80,14 @@ test('the filled mix weighs its silica and keeps its own caution', async ({ page
     await expect(head(page)).toHaveText(next)
   }
 })
+
+test('a half-filled worksheet outlives a reload, also without a name', async ({ page, open }) => {
+  await open(page, '/plan')
+  await page.getByRole('button', { name: 'Volume' }).click()
+  await page.getByLabel('It holds').fill('3.25 l')
+  await page.getByLabel('Spare').fill('7.5')
+  await page.getByRole('heading', { level: 1 }).click()
+  await page.reload()
+  await expect(page.getByLabel('It holds')).toHaveValue('3.25 l')
+  await expect(page.getByLabel('Spare')).toHaveValue('7.5')
+})
