@@ -166,6 +166,7 @@ const window = computed(() => outcome.value?.pourWindowS)
   color: var(--on-ground-soft);
 }
 .makes b {
+  white-space: nowrap;
   color: var(--on-ground);
 }
 @media (max-width: 43rem) {
