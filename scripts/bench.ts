@@ -42,6 +42,8 @@ await migrate(database.db)
 await loadDemo(database.db, Date.now())
 const startedMs = performance.now()
 const server = await startServer(database.url)
+// Also when a measurement fails: nothing is left running.
+process.on('exit', () => server.process.kill())
 await fetch(server.address)
 rows.push(['server start to first page', performance.now() - startedMs, 'ms', 5000])
 
