@@ -3,7 +3,7 @@
 import { computed, ref } from 'vue'
 import type { PourFacts } from '#core/pour'
 import { useUnits } from '~/composables/useUnits'
-import { durationRangeText } from '~/utils/time'
+import { dryingLeft } from '~/utils/dryingLeft'
 import { DRY_TARGET_WORDS } from '~/utils/words'
 
 const props = defineProps<{ facts: PourFacts; nowMs: number }>()
@@ -12,17 +12,7 @@ const units = useUnits()
 
 const massG = ref<number>()
 const problem = ref('')
-const left = computed(() => {
-  const { forecast, targetLeft, startMs } = props.facts.drying!
-  const range = forecast.timeToFractionS(targetLeft)
-  const elapsedS = (props.nowMs - startMs) / 1000
-  return {
-    dry: elapsedS >= range.mid,
-    text: durationRangeText(Math.max(0, range.low - elapsedS), Math.max(0, range.high - elapsedS)),
-    expectedG: forecast.massAtG(elapsedS),
-    weighings: forecast.weighingsUsed,
-  }
-})
+const left = computed(() => dryingLeft(props.facts.drying!, props.nowMs))
 
 function weigh() {
   if (massG.value === undefined || problem.value) return
@@ -55,8 +45,8 @@ function weigh() {
       <p>
         Expected today: {{ units.mass(left.expectedG) }}.
         {{
-          left.weighings >= 2
-            ? `Learnt from ${left.weighings} weighings.`
+          left.weighingsUsed >= 2
+            ? `Learnt from ${left.weighingsUsed} weighings.`
             : 'A model’s guess until there are two weighings.'
         }}
       </p>

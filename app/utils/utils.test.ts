@@ -2,6 +2,7 @@ import { expect, it } from 'vitest'
 import { evaluatePlan, foldPour } from '#core/pour'
 import { testPlan, wholeRun } from '../../tests/unit/plans'
 import { massToWeighG, poolModeOf } from './advance'
+import { dryingLeft } from './dryingLeft'
 import { comparisonOf } from './comparison'
 import { draftOf, emptyDraft, firstDraft, mouldChoice, planOf, plasterChoice, plasterOf } from './planDraft'
 import { ringArcs } from './ringArcs'
@@ -137,4 +138,13 @@ it('draws nine rings that touch neither each other nor the edge', () => {
     'warm',
     'dry',
   ])
+})
+
+it('says how far a drying piece is, and never a time that has gone by', () => {
+  const drying = foldPour(testPlan(), wholeRun().slice(0, 12)).drying!
+  const at = (days: number) => dryingLeft(drying, drying.startMs + days * 86_400_000)
+  expect(at(1)).toMatchObject({ dry: false, weighingsUsed: 2 })
+  expect(at(1).text).toMatch(/^[\d.]+(–| days – )[\d.]+ days$/)
+  expect(at(1).expectedG).toBeGreaterThan(at(3).expectedG)
+  expect(at(60)).toMatchObject({ dry: true, text: '0 s' })
 })

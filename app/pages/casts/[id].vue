@@ -6,7 +6,8 @@ import { useNow } from '~/composables/useClock'
 import { useUnits } from '~/composables/useUnits'
 import { usePours } from '~/stores/pours'
 import { comparisonOf } from '~/utils/comparison'
-import { durationRangeText, durationText, momentText } from '~/utils/time'
+import { dryingLeft } from '~/utils/dryingLeft'
+import { momentText } from '~/utils/time'
 import {
   DRY_TARGET_WORDS,
   ERROR_WORDS,
@@ -33,22 +34,7 @@ const view = computed(() => facts.value && viewPour(facts.value, now.value))
 const rows = computed(() => (facts.value ? comparisonOf(facts.value, units) : []))
 const history = computed(() => [...(facts.value?.live ?? [])].reverse())
 const defects = computed(() => facts.value?.live.filter((e) => e.body.type === 'defect') ?? [])
-const drying = computed(() => {
-  const d = facts.value?.drying
-  if (!d) return undefined
-  const range = d.forecast.timeToFractionS(d.targetLeft)
-  const elapsedS = (now.value - d.startMs) / 1000
-  return {
-    left:
-      elapsedS >= range.mid
-        ? 'now, by the forecast'
-        : `in ${durationRangeText(Math.max(0, range.low - elapsedS), range.high - elapsedS)}`,
-    total: durationText(range.mid),
-    dryG: d.forecast.dryMassG,
-    sdG: d.forecast.dryMassSdG,
-    used: d.forecast.weighingsUsed,
-  }
-})
+const drying = computed(() => facts.value?.drying && dryingLeft(facts.value.drying, now.value))
 </script>
 
 <template>
@@ -80,12 +66,14 @@ const drying = computed(() => {
         <section v-if="facts.drying && drying" class="slab" aria-labelledby="drying-title">
           <h2 id="drying-title">Drying</h2>
           <p v-if="!facts.verdict">
-            Dry enough to {{ DRY_TARGET_WORDS[record.plan.dryTarget] }} <b>{{ drying.left }}</b>.
+            Dry enough to {{ DRY_TARGET_WORDS[record.plan.dryTarget] }}
+            <b>{{ drying.dry ? 'now, by the forecast' : `in ${drying.text}` }}</b>.
             {{
-              drying.used >= 2
-                ? `Learnt from ${drying.used} weighings`
+              drying.weighingsUsed >= 2
+                ? `Learnt from ${drying.weighingsUsed} weighings`
                 : 'A model’s guess until there are two weighings'
-            }}; it should settle at {{ units.mass(drying.dryG) }} ± {{ units.mass(drying.sdG) }}.
+            }}; it should settle at {{ units.mass(facts.drying.forecast.dryMassG) }} ±
+            {{ units.mass(facts.drying.forecast.dryMassSdG) }}.
           </p>
           <DryingChart :drying="facts.drying" />
         </section>
