@@ -34,6 +34,8 @@ function show(value: number): string {
       return units.volume(value)
     case 'length':
       return units.length(value)
+    case 'area':
+      return units.area(value)
     case 'temp':
       return units.temp(value)
     case 'number':

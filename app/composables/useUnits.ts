@@ -1,4 +1,5 @@
 import {
+  formatArea,
   formatLength,
   formatMass,
   formatMassOther,
@@ -10,9 +11,9 @@ import {
 import { useWorkshop } from '~/stores/workshop'
 
 const DEFAULT_UNIT = {
-  metric: { mass: 'g', volume: 'ml', length: 'mm', temp: 'c', number: '' },
-  us: { mass: 'lb', volume: 'qt', length: 'in', temp: 'f', number: '' },
-  imperial: { mass: 'lb', volume: 'pt', length: 'in', temp: 'c', number: '' },
+  metric: { mass: 'g', volume: 'ml', length: 'mm', area: 'cm2', temp: 'c', number: '' },
+  us: { mass: 'lb', volume: 'qt', length: 'in', area: 'in2', temp: 'f', number: '' },
+  imperial: { mass: 'lb', volume: 'pt', length: 'in', area: 'in2', temp: 'c', number: '' },
 } as const
 
 /** Quantities in the units this workshop chose. */
@@ -25,6 +26,7 @@ export function useUnits() {
     massOther: (massG: number) => formatMassOther(massG, workshop.settings),
     volume: (volumeMl: number) => formatVolume(volumeMl, system()),
     length: (lengthMm: number) => formatLength(lengthMm, system()),
+    area: (areaMm2: number) => formatArea(areaMm2, system()),
     temp: (tempC: number) => formatTemp(tempC, system()),
     parse: (text: string, kind: QuantityKind) =>
       parseQuantity(text, kind, DEFAULT_UNIT[system()][kind], system()),

@@ -1,4 +1,23 @@
-export { cavityVolumeMl, equivalentThicknessMm } from './volume'
-export type { CavityShape } from './volume'
+export * from './shapes'
 export { MOULD_KINDS } from './kinds'
 export type { MouldKind } from './kinds'
+export type { Point } from './polyline'
+export {
+  MAX_PROFILE_NODES,
+  curveHandles,
+  depthVolumeCurve,
+  findUndercuts,
+  flattenProfile,
+  profileFault,
+  revolvedSurfaceMm2,
+  revolvedVolumeMl,
+  thinProfile,
+  wallThickness,
+} from './profile'
+export type { ProfileFaultCode, ProfileNode, Undercut, WallThickness } from './profile'
+export * from './methods'
+export * from './describe'
+export * from './working'
+export * from './facts'
+export * from './thickness'
+export * from './leftover'

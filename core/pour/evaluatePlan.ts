@@ -7,6 +7,7 @@ import {
   type Weighing,
 } from '../drying'
 import type { Issue } from '../errors'
+import { checkThickness, placeLeftover, type LeftoverPlan, type ThicknessCode } from '../mould'
 import {
   checkConsistency,
   compressiveStrengthMPa,
@@ -28,10 +29,13 @@ export type PlanIssueCode =
   | 'air_too_damp'
   | 'air_too_hot'
   | 'piece_too_thin'
+  | ThicknessCode
 
 /** What the plan comes to: everything here is computed, nothing of it is stored. */
 export interface PlanOutcome {
   weighOut: WeighOut
+  /** What the mould does not take, and where it goes. */
+  leftover: LeftoverPlan
   mixTempC: number
   siftS: number
   setting: SettingForecast
@@ -123,6 +127,10 @@ function planIssues(plan: PourPlan): Issue<PlanIssueCode>[] {
     add('air_too_hot', 'warning', 'air.tempC', plan.air.tempC, MAX_DRYING_AIR_C, '°C')
   if (plan.mould.thicknessMm < 5)
     add('piece_too_thin', 'warning', 'mould.thicknessMm', plan.mould.thicknessMm, 5, 'mm')
+  for (const member of plan.mould.members ?? []) {
+    const found = checkThickness(member.purpose, member.thinnestMm ?? plan.mould.thicknessMm)
+    issues.push(...found.filter((i) => !issues.some((known) => known.code === i.code)))
+  }
   return issues
 }
 
@@ -163,6 +171,7 @@ export function evaluatePlan(plan: PourPlan): PlanEvaluation {
     issues,
     outcome: {
       weighOut,
+      leftover: placeLeftover(weighOut.slurryMl - plan.mould.cavityMl, plan.spill ?? []),
       mixTempC: settingInput.mixTempC,
       siftS,
       setting,

@@ -1,3 +1,4 @@
+import type { Preparation } from '../mould'
 import type { StirManner } from '../setting'
 
 export const TOUCH_CUES = [
@@ -18,21 +19,30 @@ export type DemouldOutcome = (typeof DEMOULD_OUTCOMES)[number]
 export const DEFECT_KINDS = ['air_holes', 'soft', 'crack', 'streaks', 'short_fill', 'broke', 'stuck'] as const
 export type DefectKind = (typeof DEFECT_KINDS)[number]
 
+export const MOULD_DAMAGES = ['tear', 'crack', 'detail_lost', 'bits_stuck', 'out_of_shape'] as const
+export type MouldDamage = (typeof MOULD_DAMAGES)[number]
+
 export const VERDICTS = ['good', 'usable', 'failed', 'abandoned'] as const
 export type Verdict = (typeof VERDICTS)[number]
 
 export type EventBody =
+  /** One line of the preparation list, ticked. */
+  | { type: 'prepared'; item: Preparation }
   | { type: 'mould_ready' }
   | { type: 'weighed'; what: 'water' | 'powder' | 'filler'; massG: number }
   | { type: 'sift_started' }
   | { type: 'sifted' }
   | { type: 'soaked' }
   | { type: 'stirred'; manner: StirManner }
+  | { type: 'face_coated' }
+  | { type: 'part_filled' }
   | { type: 'poured' }
   | { type: 'tapped' }
   | { type: 'touch'; cue: TouchCue; seen: boolean }
   | { type: 'temperature'; place: 'slurry' | 'surface' | 'room'; tempC: number }
   | { type: 'demoulded'; outcome: DemouldOutcome }
+  /** Something happened to the mould itself, not to the piece. */
+  | { type: 'mould_damage'; mouldId: string | null; kind: MouldDamage }
   | { type: 'weighing'; massG: number }
   | { type: 'defect'; kind: DefectKind }
   | { type: 'finished'; verdict: Verdict; reason: string }

@@ -1,9 +1,17 @@
-export { TAP_TIME_S, siftTimeS } from './plan'
-export type { PourPlan } from './plan'
+export { TAP_TIME_S, airTacticsOf, preparationsOf, siftTimeS } from './plan'
+export type { PlanMember, PourPlan } from './plan'
 export { evaluatePlan } from './evaluatePlan'
 export type { PlanEvaluation, PlanIssueCode, PlanOutcome } from './evaluatePlan'
-export { DEFECT_KINDS, DEMOULD_OUTCOMES, TOUCH_CUES, VERDICTS, liveEvents } from './events'
-export type { DefectKind, DemouldOutcome, EventBody, PourEvent, TouchCue, Verdict } from './events'
+export { DEFECT_KINDS, DEMOULD_OUTCOMES, MOULD_DAMAGES, TOUCH_CUES, VERDICTS, liveEvents } from './events'
+export type {
+  DefectKind,
+  DemouldOutcome,
+  EventBody,
+  MouldDamage,
+  PourEvent,
+  TouchCue,
+  Verdict,
+} from './events'
 export { STAGES, stageOfStep, stepCompletedBy, stepsOf, undoTargets } from './steps'
 export type { Stage, StepId } from './steps'
 export { foldPour } from './facts'

@@ -1,8 +1,34 @@
 import type { DryTarget, Air } from '../drying'
-import type { MouldKind } from '../mould'
+import {
+  airTactics,
+  preparationOf,
+  type AirTactic,
+  type CavityDescription,
+  type MouldFacts,
+  type MouldKind,
+  type Preparation,
+  type Purpose,
+  type SpillMould,
+} from '../mould'
 import type { PlasterProperties } from '../plaster'
 import type { Provenance } from '../provenance'
 import type { RatioMethod, StirManner } from '../setting'
+
+/** One mould of the plan as it was described when the plan was made; a set has several. */
+export interface PlanMember {
+  /** Its card on the shelf; null where it was described for this pour only. */
+  mouldId: string | null
+  name: string
+  /** How many of it are filled. */
+  count: number
+  /** All of them together, ml. */
+  cavityMl: number
+  purpose: Purpose
+  /** Thinnest part of the piece, mm, where its form is known. */
+  thinnestMm: number | null
+  facts: MouldFacts
+  volume: CavityDescription
+}
 
 /**
  * What the caster decided, as a snapshot: nothing in it refers to a card that may change later.
@@ -14,11 +40,17 @@ export interface PourPlan {
   mould: {
     name: string
     kind: MouldKind
+    /** All moulds of the plan together, ml, and half its 80 % range. */
     cavityMl: number
+    plusMinusMl?: number
     volumeProvenance: Provenance
-    /** Thickness of the piece as it dries, mm. */
+    /** Thickness of the piece as it dries, mm; of a set, the thickest. */
     thicknessMm: number
+    /** The moulds one by one; plans from before moulds were described have none. */
+    members?: PlanMember[]
   }
+  /** Small moulds kept ready for what is left over. */
+  spill?: SpillMould[]
   plaster: { name: string; properties: PlasterProperties }
   consistency: number
   ratioMethod: RatioMethod
@@ -34,6 +66,17 @@ export interface PourPlan {
   dryingExposure: 'both_faces' | 'one_face'
   dryTarget: DryTarget
   scaleDivisionG: number
+}
+
+/** What is to be made ready before the water is weighed, for every mould of the plan. */
+export function preparationsOf(plan: PourPlan): Preparation[] {
+  const all = (plan.mould.members ?? []).map((m) => preparationOf(m.facts, m.volume))
+  return [...new Set(all.flat())]
+}
+
+/** Ways of filling that the forms of the plan's moulds ask for. */
+export function airTacticsOf(plan: PourPlan): AirTactic[] {
+  return airTactics((plan.mould.members ?? []).flatMap((m) => m.facts.airTraps))
 }
 
 /** Time to sift a batch in, s: about a minute a kilogram, never under 40 s; filled mixes go in at once (common practice). */

@@ -1,5 +1,5 @@
 import type { EventBody, PourEvent } from './events'
-import type { PourPlan } from './plan'
+import { airTacticsOf, type PourPlan } from './plan'
 
 /** The nine stages, in the only order the job runs in. */
 export const STAGES = ['mould', 'weigh', 'sift', 'soak', 'stir', 'pour', 'set', 'demould', 'dry'] as const
@@ -15,6 +15,8 @@ export const STEPS = [
   { id: 'sift', stage: 'sift' },
   { id: 'soak', stage: 'soak' },
   { id: 'stir', stage: 'stir' },
+  { id: 'face_coat', stage: 'pour' },
+  { id: 'part_fill', stage: 'pour' },
   { id: 'pour', stage: 'pour' },
   { id: 'tap', stage: 'pour' },
   { id: 'demould', stage: 'demould' },
@@ -22,10 +24,16 @@ export const STEPS = [
 ] as const satisfies readonly { id: string; stage: Stage }[]
 export type StepId = (typeof STEPS)[number]['id']
 
-/** Steps of this plan: a filler is weighed only where there is one. */
+/** Steps of this plan: a filler is weighed only where there is one, coats and part fills only where air would stay. */
 export function stepsOf(plan: PourPlan): StepId[] {
   const filled = plan.plaster.properties.fillerRatio > 0
-  return STEPS.map((s) => s.id).filter((id) => filled || id !== 'weigh_filler')
+  const tactics = airTacticsOf(plan)
+  const wanted: Partial<Record<StepId, boolean>> = {
+    weigh_filler: filled,
+    face_coat: tactics.includes('brush_coat'),
+    part_fill: tactics.includes('part_fill'),
+  }
+  return STEPS.map((s) => s.id).filter((id) => wanted[id] ?? true)
 }
 
 /** The step that an event completes, if it completes one. */
@@ -43,6 +51,10 @@ export function stepCompletedBy(body: EventBody): StepId | undefined {
       return 'soak'
     case 'stirred':
       return 'stir'
+    case 'face_coated':
+      return 'face_coat'
+    case 'part_filled':
+      return 'part_fill'
     case 'poured':
       return 'pour'
     case 'tapped':

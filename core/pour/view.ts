@@ -44,7 +44,7 @@ export interface PourView {
 const SOON_MS = 15 * 60_000
 const WEIGHING_INTERVAL_MS = 24 * 3_600_000
 
-const WET_STEPS: readonly StepId[] = ['sift', 'soak', 'stir', 'pour', 'tap']
+const WET_STEPS: readonly StepId[] = ['sift', 'soak', 'stir', 'face_coat', 'part_fill', 'pour', 'tap']
 
 function isWet(step: StepId): boolean {
   return WET_STEPS.includes(step)
@@ -117,6 +117,8 @@ function clockOfStep(facts: PourFacts, step: StepId | undefined): Clock | undefi
       return stepClock('soak', doneAtMs.sift ?? doneAtMs.start_sift, plan.soakS)
     case 'stir':
       return stepClock('stir', doneAtMs.soak ?? doneAtMs.sift, plan.stirS)
+    case 'face_coat':
+    case 'part_fill':
     case 'pour':
       return settingClock(facts, 'work_end')
     case 'tap':

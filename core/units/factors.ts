@@ -25,6 +25,8 @@ export const ML_PER = {
   impGallon: 4546.09,
 } as const
 
+export const MM2_PER = { mm2: 1, cm2: 100, m2: 1e6, in2: 25.4 ** 2, ft2: 304.8 ** 2 } as const
+
 export const MM_PER = { mm: 1, cm: 10, m: 1000, in: 25.4, ft: 304.8 } as const
 
 export function celsiusFromFahrenheit(tempF: number): number {

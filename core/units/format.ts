@@ -1,4 +1,4 @@
-import { GRAMS_PER, ML_PER, MM_PER, fahrenheitFromCelsius } from './factors'
+import { GRAMS_PER, ML_PER, MM2_PER, MM_PER, fahrenheitFromCelsius } from './factors'
 import type { UnitSystem } from './parseQuantity'
 
 /** How this workshop likes its numbers. `scaleDivisionG` is the smallest step of its scale, g. */
@@ -65,6 +65,17 @@ export function formatVolume(volumeMl: number, system: UnitSystem): string {
   return volumeMl >= quartMl
     ? `${significant(volumeMl / quartMl, 3)} qt`
     : `${significant(volumeMl / ounceMl, 3)} fl oz`
+}
+
+/** An area to three figures. */
+export function formatArea(areaMm2: number, system: UnitSystem): string {
+  if (system === 'metric')
+    return areaMm2 >= 0.1 * MM2_PER.m2
+      ? `${significant(areaMm2 / MM2_PER.m2, 3)} m²`
+      : `${significant(areaMm2 / MM2_PER.cm2, 3)} cm²`
+  return areaMm2 >= MM2_PER.ft2
+    ? `${significant(areaMm2 / MM2_PER.ft2, 3)} ft²`
+    : `${significant(areaMm2 / MM2_PER.in2, 3)} in²`
 }
 
 /** Whole degrees: no bench thermometer here is better. */

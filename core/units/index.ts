@@ -2,6 +2,7 @@ export { GRAMS_PER, ML_PER, MM_PER, celsiusFromFahrenheit, fahrenheitFromCelsius
 export { parseQuantity } from './parseQuantity'
 export type { ParsedQuantity, QuantityError, QuantityKind, UnitSystem } from './parseQuantity'
 export {
+  formatArea,
   formatLength,
   formatMass,
   formatMassOther,

@@ -1,6 +1,6 @@
-import { GRAMS_PER, ML_PER, MM_PER, celsiusFromFahrenheit } from './factors'
+import { GRAMS_PER, ML_PER, MM2_PER, MM_PER, celsiusFromFahrenheit } from './factors'
 
-export type QuantityKind = 'mass' | 'volume' | 'length' | 'temp' | 'number'
+export type QuantityKind = 'mass' | 'volume' | 'length' | 'area' | 'temp' | 'number'
 export type UnitSystem = 'metric' | 'us' | 'imperial'
 
 export type QuantityError =
@@ -37,6 +37,16 @@ const LENGTH: Record<string, number> = {
   foot: MM_PER.ft,
   feet: MM_PER.ft,
   "'": MM_PER.ft,
+}
+
+const AREA: Record<string, number> = {
+  mm2: MM2_PER.mm2,
+  cm2: MM2_PER.cm2,
+  m2: MM2_PER.m2,
+  in2: MM2_PER.in2,
+  sqin: MM2_PER.in2,
+  ft2: MM2_PER.ft2,
+  sqft: MM2_PER.ft2,
 }
 
 const VOLUME: Record<string, number> = {
@@ -93,12 +103,13 @@ const VULGAR: Record<string, string> = {
 
 const NUMBER = String.raw`(?:\d+(?:\.\d+)?|\.\d+)`
 const TERM = new RegExp(
-  String.raw`^(?:(\d+)\s+(\d+)\s*/\s*(\d+)|(\d+)\s*/\s*(\d+)|(${NUMBER}))\s*((?:fl\.?\s*oz|[a-zµ°]+[23³]?|["'])?)\.?\s*`,
+  String.raw`^(?:(\d+)\s+(\d+)\s*/\s*(\d+)|(\d+)\s*/\s*(\d+)|(${NUMBER}))\s*((?:fl\.?\s*oz|sq\.?\s*(?:in|ft)|[a-zµ°]+[23³]?|["'])?)\.?\s*`,
 )
 
 function lookUpUnit(unit: string, system: UnitSystem): Factor | undefined {
   for (const name of [unit, unit.replace(/s$/, '')]) {
     if (MASS[name] !== undefined) return { kind: 'mass', factor: MASS[name] }
+    if (AREA[name] !== undefined) return { kind: 'area', factor: AREA[name] }
     if (LENGTH[name] !== undefined) return { kind: 'length', factor: LENGTH[name] }
     const volume = SYSTEM_VOLUME[system][name] ?? VOLUME[name] ?? SYSTEM_VOLUME.us[name]
     if (volume !== undefined) return { kind: 'volume', factor: volume }
@@ -118,7 +129,7 @@ function parseTemp(text: string, defaultUnit: string): ParsedQuantity {
 
 /** Lower case, vulgar fractions spelled out, decimal comma made a point. Undefined: the comma could mean either. */
 function normalise(text: string): string | undefined {
-  let clean = text.trim().toLowerCase().replace(/³/g, '3').replace(/\s+/g, ' ')
+  let clean = text.trim().toLowerCase().replace(/³/g, '3').replace(/²/g, '2').replace(/\s+/g, ' ')
   for (const [glyph, spelled] of Object.entries(VULGAR)) clean = clean.replaceAll(glyph, spelled)
   // "1,500" is one and a half to half of Europe and fifteen hundred to the rest: ask, never guess.
   if (/\d,\d{3}(?!\d)/.test(clean)) return undefined
@@ -130,7 +141,7 @@ function normalise(text: string): string | undefined {
  * @param kind what is wanted; a unit of another kind is refused, not converted.
  * @param defaultUnit unit of a bare number, e.g. `g`, `l`, `in`, `f`; for kind `number` it is ignored.
  * @param system decides the size of cups, pints, quarts and fluid ounces.
- * @returns g, ml, mm, °C or the bare number; never negative, except temperatures.
+ * @returns g, ml, mm, mm², °C or the bare number; never negative, except temperatures.
  */
 export function parseQuantity(
   text: string,

@@ -1,0 +1,227 @@
+import { ArgumentError } from '../errors'
+import { distanceToSpanMm, findCrossing, isInside, thinnedTo, type Point } from './polyline'
+
+/**
+ * A corner of a turned form's half profile, mm: distance from the axis and height. A smooth node is passed on a curve.
+ * Profiles run from the deepest point to the rim.
+ */
+export interface ProfileNode {
+  radiusMm: number
+  heightMm: number
+  smooth: boolean
+}
+
+export const MAX_PROFILE_NODES = 200
+
+export type ProfileFaultCode =
+  'profile_too_short' | 'profile_crosses_itself' | 'profile_holds_nothing' | 'inner_outside_outer'
+
+const CURVE_STEPS = 8
+
+/** Cubic Bézier handles of the span from node i to the next; undefined where it is straight. */
+export function curveHandles(
+  nodes: readonly ProfileNode[],
+  i: number,
+): { first: Point; second: Point } | undefined {
+  const [from, to] = [nodes[i], nodes[i + 1]]
+  if (!from || !to) throw new ArgumentError(`no span ${i} in a profile of ${nodes.length} nodes`)
+  if (!from.smooth && !to.smooth) return undefined
+  const [a, b] = [tangent(nodes, i, i), tangent(nodes, i + 1, i)]
+  // Handles stay between the heights of their nodes: a curve that dips under its own floor holds less than nothing.
+  const low = Math.min(from.heightMm, to.heightMm)
+  const high = Math.max(from.heightMm, to.heightMm)
+  const between = (heightMm: number) => Math.min(high, Math.max(low, heightMm))
+  return {
+    first: [Math.max(0, from.radiusMm + a[0] / 3), between(from.heightMm + a[1] / 3)],
+    second: [Math.max(0, to.radiusMm - b[0] / 3), between(to.heightMm - b[1] / 3)],
+  }
+}
+
+/**
+ * Tangent at node i for the span that begins at node `span`: Catmull-Rom at a smooth node between two others, square to
+ * the axis on it, and at a smooth end what leaves the curve without a bend. A corner is left straight for the next.
+ */
+function tangent(nodes: readonly ProfileNode[], i: number, span: number): Point {
+  const own = smoothTangent(nodes, i, span)
+  if (own) return own
+  const [from, to] = [nodes[span]!, nodes[span + 1]!]
+  const chord: Point = [to.radiusMm - from.radiusMm, to.heightMm - from.heightMm]
+  const other = nodes[i]!.smooth ? smoothTangent(nodes, i === span ? span + 1 : span, span) : undefined
+  return other ? [(3 * chord[0] - other[0]) / 2, (3 * chord[1] - other[1]) / 2] : chord
+}
+
+function smoothTangent(nodes: readonly ProfileNode[], i: number, span: number): Point | undefined {
+  const [before, node, after] = [nodes[i - 1], nodes[i]!, nodes[i + 1]]
+  if (!node.smooth) return undefined
+  if (node.radiusMm === 0) {
+    const neighbour = (after ?? before)!
+    return [(i === span ? 1 : -1) * neighbour.radiusMm, 0]
+  }
+  if (!before || !after) return undefined
+  return [(after.radiusMm - before.radiusMm) / 2, (after.heightMm - before.heightMm) / 2]
+}
+
+/** The profile as a line of straight pieces, eight to a curve. */
+export function flattenProfile(nodes: readonly ProfileNode[]): Point[] {
+  const line: Point[] = []
+  nodes.forEach((node, i) => {
+    line.push([node.radiusMm, node.heightMm])
+    const next = nodes[i + 1]
+    if (!next) return
+    const handles = curveHandles(nodes, i)
+    if (!handles) return
+    for (let s = 1; s < CURVE_STEPS; s++) {
+      const t = s / CURVE_STEPS
+      const u = 1 - t
+      const at = (p0: number, p1: number, p2: number, p3: number) =>
+        u * u * u * p0 + 3 * u * u * t * p1 + 3 * u * t * t * p2 + t * t * t * p3
+      line.push([
+        Math.max(0, at(node.radiusMm, handles.first[0], handles.second[0], next.radiusMm)),
+        at(node.heightMm, handles.first[1], handles.second[1], next.heightMm),
+      ])
+    }
+  })
+  return line
+}
+
+/**
+ * Volume of revolution below a level, ml: π ∫ r² dz along the line, what lies above the level left out. Exact for
+ * straight pieces (each is a cone frustum); pieces that lead downwards take away, as a raised floor should.
+ * Equals Pappus' theorem on the closed half section.
+ */
+export function revolvedVolumeMl(line: readonly Point[], levelMm: number): number {
+  let sum = 0
+  for (let i = 1; i < line.length; i++) {
+    const [r0, z0] = line[i - 1]!
+    const [r1, z1] = line[i]!
+    if (z0 === z1 || (z0 >= levelMm && z1 >= levelMm)) continue
+    const cut = (r: number, z: number, toR: number, toZ: number): Point =>
+      z <= levelMm ? [r, z] : [r + ((toR - r) * (levelMm - z)) / (toZ - z), levelMm]
+    const [ra, za] = cut(r0, z0, r1, z1)
+    const [rb, zb] = cut(r1, z1, r0, z0)
+    sum += (zb - za) * (ra * ra + ra * rb + rb * rb)
+  }
+  return (Math.PI / 3) * sum * 1e-3
+}
+
+/** Surface of revolution, mm², with the open face at the rim. */
+export function revolvedSurfaceMm2(line: readonly Point[]): number {
+  let sum = 0
+  for (let i = 1; i < line.length; i++) {
+    const [r0, z0] = line[i - 1]!
+    const [r1, z1] = line[i]!
+    sum += Math.PI * (r0 + r1) * Math.hypot(r1 - r0, z1 - z0)
+  }
+  const [first, last] = [line[0]![0], line.at(-1)![0]]
+  return sum + Math.PI * (last ** 2 + first ** 2)
+}
+
+/** Volume against depth of fill, from the floor to the rim in equal steps. */
+export function depthVolumeCurve(
+  line: readonly Point[],
+  steps: number,
+): { depthMm: number; volumeMl: number }[] {
+  const floorMm = Math.min(...line.map((p) => p[1]))
+  const rimMm = line.at(-1)![1]
+  return Array.from({ length: steps + 1 }, (_, i) => {
+    const depthMm = ((rimMm - floorMm) * i) / steps
+    return { depthMm, volumeMl: revolvedVolumeMl(line, floorMm + depthMm) }
+  })
+}
+
+export interface Undercut {
+  /** Where it begins and ends, heights in mm. */
+  fromMm: number
+  toMm: number
+  /** How far the form is wider there than the narrowest place between it and the opening, mm. */
+  depthMm: number
+}
+
+/** Less than this is drawing, not form. */
+const UNDERCUT_FLOOR_MM = 0.3
+
+/**
+ * Places where the form narrows towards its opening, so that a rigid mould cannot let go. Walks down from the rim and
+ * keeps the narrowest radius passed.
+ */
+export function findUndercuts(line: readonly Point[]): Undercut[] {
+  const found: Undercut[] = []
+  let narrowest = line.at(-1)![0]
+  let open: Undercut | undefined
+  for (let i = line.length - 2; i >= 0; i--) {
+    const [r, z] = line[i]!
+    const depthMm = r - narrowest
+    if (depthMm > UNDERCUT_FLOOR_MM) {
+      if (!open) {
+        open = { fromMm: z, toMm: line[i + 1]![1], depthMm }
+        found.push(open)
+      }
+      open.fromMm = Math.min(open.fromMm, z)
+      open.depthMm = Math.max(open.depthMm, depthMm)
+    } else open = undefined
+    narrowest = Math.min(narrowest, r)
+  }
+  return found
+}
+
+export interface WallThickness {
+  thinnestMm: number
+  thickestMm: number
+  meanMm: number
+}
+
+/** Thickness of the wall between two profiles, from each place of the inner one to the nearest of the outer. */
+export function wallThickness(outer: readonly Point[], inner: readonly Point[]): WallThickness {
+  const places = inner.flatMap((p, i): Point[] => {
+    const next = inner[i + 1]
+    return next ? [p, [(p[0] + next[0]) / 2, (p[1] + next[1]) / 2]] : [p]
+  })
+  let thinnestMm = Infinity
+  let thickestMm = 0
+  let sum = 0
+  for (const place of places) {
+    let nearest = Infinity
+    for (let i = 1; i < outer.length; i++)
+      nearest = Math.min(nearest, distanceToSpanMm(place, outer[i - 1]!, outer[i]!))
+    thinnestMm = Math.min(thinnestMm, nearest)
+    thickestMm = Math.max(thickestMm, nearest)
+    sum += nearest
+  }
+  return { thinnestMm, thickestMm, meanMm: sum / places.length }
+}
+
+/** Why a profile, or a pair of them, is no form that could be cast; undefined if it is one. */
+export function profileFault(
+  outerNodes: readonly ProfileNode[],
+  innerNodes: readonly ProfileNode[],
+): { code: ProfileFaultCode; at: Point } | undefined {
+  const at: Point = [outerNodes[0]?.radiusMm ?? 0, outerNodes[0]?.heightMm ?? 0]
+  if (outerNodes.length < 2 || innerNodes.length === 1) return { code: 'profile_too_short', at }
+  const outer = flattenProfile(outerNodes)
+  const inner = flattenProfile(innerNodes)
+  for (const line of inner.length > 0 ? [outer, inner] : [outer]) {
+    const crossing = findCrossing(line)
+    if (crossing) return { code: 'profile_crosses_itself', at: crossing }
+  }
+  const rimMm = outer.at(-1)![1]
+  if (!(revolvedVolumeMl(outer, rimMm) > 0)) return { code: 'profile_holds_nothing', at }
+  if (inner.length === 0) return undefined
+  const meeting = findCrossing(outer, inner)
+  if (meeting) return { code: 'inner_outside_outer', at: meeting }
+  // Closed along rim and axis; beyond both a little, so that nodes on them count as inside.
+  const floorMm = Math.min(...outer.map((p) => p[1]))
+  const ring: Point[] = [
+    ...outer,
+    [outer.at(-1)![0], rimMm + 1],
+    [-1, rimMm + 1],
+    [-1, Math.min(outer[0]![1], floorMm)],
+  ]
+  const stray = inner.find((p) => !isInside(p, ring))
+  return stray ? { code: 'inner_outside_outer', at: stray } : undefined
+}
+
+/** A long list of points made into a profile that can be drawn and edited: at most 200 nodes. */
+export function thinProfile(nodes: readonly ProfileNode[]): ProfileNode[] {
+  const points = nodes.map((n): Point => [n.radiusMm, n.heightMm])
+  return thinnedTo(points, MAX_PROFILE_NODES).map((i) => nodes[i]!)
+}
