@@ -7,6 +7,20 @@ export type Provenance =
   | { kind: 'common_practice' }
   | { kind: 'model'; source: string }
 
+const STRENGTH: Provenance['kind'][] = [
+  'measured',
+  'label',
+  'calibrated',
+  'model',
+  'class_default',
+  'common_practice',
+]
+
+/** A sum is no better founded than the weakest of what went into it. */
+export function weakestProvenance(provenances: readonly Provenance[]): Provenance {
+  return provenances.reduce((a, b) => (STRENGTH.indexOf(b.kind) > STRENGTH.indexOf(a.kind) ? b : a))
+}
+
 /** A value with its believable range and its origin. `low` and `high` are omitted where no range is known. */
 export interface Sourced {
   value: number

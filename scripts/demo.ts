@@ -5,19 +5,22 @@
 import { randomUUID } from 'node:crypto'
 import { sql } from 'kysely'
 import { dryingCurve, dryingDepthMm } from '../core/drying'
-import type { MouldKind } from '../core/mould'
 import { mixProperties } from '../core/mix'
 import { plasterProperties, type PlasterClassId } from '../core/plaster'
-import { foldPour, type EventBody, type PourEvent, type PourPlan } from '../core/pour'
+import { foldPour, planMould, type EventBody, type PourEvent, type PourPlan } from '../core/pour'
 import { planSchema, settingsSchema } from '../shared/contracts'
 import type { Db } from '../server/db/client'
+import { mouldInputSchema } from '../shared/moulds'
+import { insertMould } from '../server/services/moulds'
+import { putMouldSet } from '../server/services/mouldSets'
 import { saveSettings } from '../server/services/workshop'
+import { DEMO_MOULDS, DEMO_SETS, type DemoMouldKey } from './demoMoulds'
 
 const MIN = 60
 const HOUR = 3600
 const DAY = 24 * HOUR
 
-const PLASTERS = {
+export const DEMO_PLASTERS = {
   pottery: ['Pottery plaster, blue sack', 'pottery', null, 'Opened in spring, kept in the dry bin.'],
   moulding: ['Plaster of Paris, paper bag', 'pop', 64, 'The bag says 64 to 100.'],
   cement: ['Gypsum cement, grey tub', 'gc', null, 'For anything children will hold.'],
@@ -26,51 +29,22 @@ const PLASTERS = {
   shell: ['Shell mix 1 : 1 : 1', 'investment', null, 'Mixed here from plaster of Paris and silica flour.'],
 } as const satisfies Record<string, [string, PlasterClassId, number | null, string]>
 
-type MouldRow = [
-  name: string,
-  kind: MouldKind,
-  cavityMl: number,
-  thicknessMm: number,
-  plaster: keyof typeof PLASTERS,
-  note: string,
-]
-const MOULDS = {
-  ripple: ['Ripple dam, 300 mm ring', 'ground', 1770, 25, 'moulding', 'Steel ring pushed into the flat.'],
-  tile: [
-    'Chart tile, silicone',
-    'silicone',
-    410,
-    18,
-    'moulding',
-    'Relief chart of the estuary, sixteen tiles.',
-  ],
-  ammonite: ['Ammonite, silicone', 'silicone', 265, 32, 'hard', 'Deep whorl: air sits in the middle.'],
-  urchin: ['Sea urchin, two-part silicone', 'silicone', 340, 45, 'cement', 'Keys on the seam, tape over it.'],
-  jug: ['Lamp-oil jug, half a slip mould', 'box', 2900, 50, 'pottery', 'Cottle boards, 40 mm all round.'],
-  clock: ['Tide-clock face, box', 'box', 3100, 35, 'pottery', '400 by 220 mm, numerals in clay.'],
-  ear: ['Ear, alginate pot', 'alginate', 95, 22, 'moulding', 'For the listening exhibit.'],
-  jaw: [
-    'Seal’s jaw, impression tray',
-    'impression_tray',
-    180,
-    16,
-    'stone',
-    'Impression taken from the museum’s jaw.',
-  ],
-  shell: ['Urchin shell for glass', 'shell', 2400, 50, 'shell', 'Wax lost, then to the glass kiln.'],
-  corbel: ['Corbel, latex and jacket', 'latex', 5200, 60, 'cement', 'Jacket in two halves, wing nuts.'],
-} as const satisfies Record<string, MouldRow>
+type MouldIds = Record<DemoMouldKey, string>
+type MakePlan = (piece: string, mouldKey: DemoMouldKey, change?: Partial<PourPlan>) => PourPlan
 
-type MouldKey = keyof typeof MOULDS
-
-function plan(piece: string, mouldKey: MouldKey, change: Partial<PourPlan> = {}): PourPlan {
-  const [mouldName, kind, cavityMl, thicknessMm, plasterKey] = MOULDS[mouldKey]
-  const [plasterName, classId, labelConsistency] = PLASTERS[plasterKey]
+function plan(
+  ids: MouldIds,
+  piece: string,
+  mouldKey: DemoMouldKey,
+  change: Partial<PourPlan> = {},
+): PourPlan {
+  const { plaster: plasterKey, ...described } = DEMO_MOULDS[mouldKey]
+  const [plasterName, classId, labelConsistency] = DEMO_PLASTERS[plasterKey]
   const properties = plasterProperties(classId, labelConsistency ? { useConsistency: labelConsistency } : {})
   return planSchema.parse({
     schemaVersion: 1,
     piece,
-    mould: { name: mouldName, kind, cavityMl, volumeProvenance: { kind: 'measured' }, thicknessMm },
+    mould: planMould([{ ...described, mouldId: ids[mouldKey], count: 1 }]),
     plaster: { name: plasterName, properties },
     consistency: properties.useConsistency,
     ratioMethod: 'weighed',
@@ -168,7 +142,7 @@ function weighings(of: PourPlan, who: string, demouldAgoS: number, atS: readonly
   ])
 }
 
-function demoPours(): { of: PourPlan; timed: Timed[]; ageS: number }[] {
+function demoPours(plan: MakePlan): { of: PourPlan; timed: Timed[]; ageS: number }[] {
   const corbel = plan('Corbel for the boathouse door', 'corbel', { stirS: 180, soakS: 180 })
   const jug = plan('Lamp-oil jug, second half', 'jug', { dryTarget: 'pottery_mould', stirS: 240 })
   const glass = plan('Shell for the glass urchin', 'shell', { soakS: 180, sparePct: 5, dryTarget: 'handle' })
@@ -276,7 +250,7 @@ function demoPours(): { of: PourPlan; timed: Timed[]; ageS: number }[] {
 
 /** Empties the workshop; its settings and the numbers of the change log stay. */
 export async function clearWorkshop(db: Db): Promise<void> {
-  await sql`truncate event, pour, mould, plaster`.execute(db)
+  await sql`truncate event, pour, mould_set_member, mould_set, mould_photo, mould, plaster`.execute(db)
 }
 
 /** Loads the demo workshop into an empty database, all or nothing. */
@@ -294,8 +268,11 @@ export async function loadDemo(db: Db, nowMs: number): Promise<void> {
         tapTempC: 16,
       }),
     )
+    const mouldIds = Object.fromEntries(
+      Object.keys(DEMO_MOULDS).map((key) => [key, randomUUID()]),
+    ) as MouldIds
     const plasterIds = new Map<string, string>()
-    for (const [key, [name, classId, labelConsistency, note]] of Object.entries(PLASTERS)) {
+    for (const [key, [name, classId, labelConsistency, note]] of Object.entries(DEMO_PLASTERS)) {
       const id = randomUUID()
       plasterIds.set(key, id)
       await trx
@@ -310,22 +287,16 @@ export async function loadDemo(db: Db, nowMs: number): Promise<void> {
         })
         .execute()
     }
-    for (const [name, kind, cavityMl, thicknessMm, plaster, note] of Object.values(MOULDS)) {
-      await trx
-        .insertInto('mould')
-        .values({
-          id: randomUUID(),
-          name,
-          kind,
-          cavity_ml: cavityMl,
-          volume_provenance: JSON.stringify({ kind: 'measured' }),
-          thickness_mm: thicknessMm,
-          usual_plaster_id: plasterIds.get(plaster)!,
-          note,
-        })
-        .execute()
+    for (const [key, { plaster, ...described }] of Object.entries(DEMO_MOULDS)) {
+      const mould = mouldInputSchema.parse({ ...described, usualPlasterId: plasterIds.get(plaster)! })
+      await insertMould(trx, mouldIds[key as DemoMouldKey], mould)
     }
-    for (const { of, timed, ageS } of demoPours()) {
+    for (const { name, members } of DEMO_SETS) {
+      const set = { name, members: members.map(([key, count]) => ({ mouldId: mouldIds[key], count })) }
+      await putMouldSet(trx, randomUUID(), set)
+    }
+    const makePlan: MakePlan = (piece, mouldKey, change) => plan(mouldIds, piece, mouldKey, change)
+    for (const { of, timed, ageS } of demoPours(makePlan)) {
       const pourId = randomUUID()
       await trx
         .insertInto('pour')

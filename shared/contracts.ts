@@ -1,10 +1,11 @@
 import { z } from 'zod'
 import { DRY_TARGETS } from '../core/drying'
-import { MOULD_KINDS } from '../core/mould'
+import { MOULD_KINDS, PREPARATIONS, PURPOSES } from '../core/mould'
 import { PLASTER_CLASS_IDS } from '../core/plaster'
 import {
   DEFECT_KINDS,
   DEMOULD_OUTCOMES,
+  MOULD_DAMAGES,
   TOUCH_CUES,
   VERDICTS,
   evaluatePlan,
@@ -13,17 +14,11 @@ import {
   type PourPlan,
 } from '../core/pour'
 import type { Provenance } from '../core/provenance'
+import { cavityDescriptionSchema, mouldFactsSchema } from './moulds'
+import { name, text } from './text'
 
 /** What crosses the wire. Both sides parse with these; past them the data is trusted. */
 
-/** Text that the database can hold: no zero byte, no half of a character. */
-const text = (max: number) =>
-  z
-    .string()
-    .trim()
-    .max(max)
-    .refine((s) => !s.includes('\0') && s.isWellFormed(), 'has a character that cannot be kept')
-const name = text(120).min(1)
 const positive = (max: number) => z.number().gt(0).max(max)
 const temp = z.number().min(-20).max(95)
 
@@ -57,16 +52,35 @@ export const airSchema = z.object({
   speedMS: z.number().min(0.02).max(10),
 })
 
+const cavityMl = z.number().min(1).max(500_000)
+
+const planMemberSchema = z.object({
+  mouldId: z.uuid().nullable(),
+  name,
+  count: z.int().min(1).max(100),
+  cavityMl,
+  purpose: z.enum(PURPOSES),
+  thinnestMm: z.number().min(0).max(5000).nullable(),
+  facts: mouldFactsSchema,
+  volume: cavityDescriptionSchema,
+})
+
 const planShape = z.object({
   schemaVersion: z.literal(1),
   piece: name,
   mould: z.object({
     name,
     kind: z.enum(MOULD_KINDS),
-    cavityMl: z.number().min(1).max(500_000),
+    cavityMl,
+    plusMinusMl: z.number().min(0).max(500_000).optional(),
     volumeProvenance: provenanceSchema,
     thicknessMm: z.number().min(1).max(500),
+    members: z.array(planMemberSchema).min(1).max(24).optional(),
   }),
+  spill: z
+    .array(z.object({ mouldId: z.uuid(), name, cavityMl }))
+    .max(24)
+    .optional(),
   plaster: z.object({ name, properties: plasterPropertiesSchema }),
   consistency: z.number().min(15).max(200),
   ratioMethod: z.enum(['weighed', 'by_volume', 'by_eye']),
@@ -94,6 +108,7 @@ export const planSchema = planShape.superRefine((plan, context) => {
 }) satisfies z.ZodType<PourPlan>
 
 export const eventBodySchema = z.discriminatedUnion('type', [
+  z.object({ type: z.literal('prepared'), item: z.enum(PREPARATIONS) }),
   z.object({ type: z.literal('mould_ready') }),
   z.object({
     type: z.literal('weighed'),
@@ -104,6 +119,8 @@ export const eventBodySchema = z.discriminatedUnion('type', [
   z.object({ type: z.literal('sifted') }),
   z.object({ type: z.literal('soaked') }),
   z.object({ type: z.literal('stirred'), manner: z.enum(['gentle', 'hand', 'whisk', 'drill']) }),
+  z.object({ type: z.literal('face_coated') }),
+  z.object({ type: z.literal('part_filled') }),
   z.object({ type: z.literal('poured') }),
   z.object({ type: z.literal('tapped') }),
   z.object({ type: z.literal('touch'), cue: z.enum(TOUCH_CUES), seen: z.boolean() }),
@@ -113,6 +130,11 @@ export const eventBodySchema = z.discriminatedUnion('type', [
     tempC: temp,
   }),
   z.object({ type: z.literal('demoulded'), outcome: z.enum(DEMOULD_OUTCOMES) }),
+  z.object({
+    type: z.literal('mould_damage'),
+    mouldId: z.uuid().nullable(),
+    kind: z.enum(MOULD_DAMAGES),
+  }),
   z.object({ type: z.literal('weighing'), massG: positive(1_000_000) }),
   z.object({ type: z.literal('defect'), kind: z.enum(DEFECT_KINDS) }),
   z.object({
@@ -183,17 +205,6 @@ export interface PlasterCard {
   /** As printed on the bag; null where the label says nothing. */
   labelConsistency: number | null
   labelExpansionPct: number | null
-  note: string
-}
-
-export interface MouldCard {
-  id: string
-  name: string
-  kind: PourPlan['mould']['kind']
-  cavityMl: number
-  volumeProvenance: Provenance
-  thicknessMm: number
-  usualPlasterId: string | null
   note: string
 }
 

@@ -1,5 +1,5 @@
 import type { Issue } from '../errors'
-import type { Provenance } from '../provenance'
+import { weakestProvenance } from '../provenance'
 import {
   MAX_VOLUME_ML,
   MIN_VOLUME_ML,
@@ -39,22 +39,6 @@ export interface CavityFinding extends VolumeFinding {
 
 export type DescriptionResult =
   { ok: true; finding: CavityFinding; issues: DescriptionIssue[] } | { ok: false; issues: DescriptionIssue[] }
-
-const PROVENANCE_STRENGTH: Provenance['kind'][] = [
-  'measured',
-  'label',
-  'calibrated',
-  'model',
-  'class_default',
-  'common_practice',
-]
-
-/** A sum is no better founded than the weakest of what went into it. */
-function weakest(provenances: readonly Provenance[]): Provenance {
-  return provenances.reduce((a, b) =>
-    PROVENANCE_STRENGTH.indexOf(b.kind) > PROVENANCE_STRENGTH.indexOf(a.kind) ? b : a,
-  )
-}
 
 /** Whether two findings of one volume differ by more than their ranges, taken together, allow. */
 export function disagree(
@@ -106,7 +90,7 @@ export function describeCavity(of: CavityDescription): DescriptionResult {
   const whole = {
     volumeMl: partsMl,
     plusMinusMl: partsPlusMinusMl,
-    provenance: weakest(parts.map((p) => p.provenance)),
+    provenance: weakestProvenance(parts.map((p) => p.provenance)),
   }
   if (check && disagree(whole, check)) {
     issues.push({
@@ -154,7 +138,7 @@ function trusted(trust: CavityDescription['trust'], parts: Figure, check: Figure
   return {
     volumeMl: (a * parts.volumeMl + b * volumeMl) / (a + b),
     plusMinusMl: 1 / Math.sqrt(a + b),
-    provenance: weakest([parts.provenance, provenance]),
+    provenance: weakestProvenance([parts.provenance, provenance]),
   }
 }
 

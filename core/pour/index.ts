@@ -1,5 +1,5 @@
-export { TAP_TIME_S, airTacticsOf, preparationsOf, siftTimeS } from './plan'
-export type { PlanMember, PourPlan } from './plan'
+export { TAP_TIME_S, airTacticsOf, planMould, preparationsOf, siftTimeS } from './plan'
+export type { DescribedMould, PlanMember, PourPlan } from './plan'
 export { evaluatePlan } from './evaluatePlan'
 export type { PlanEvaluation, PlanIssueCode, PlanOutcome } from './evaluatePlan'
 export { DEFECT_KINDS, DEMOULD_OUTCOMES, MOULD_DAMAGES, TOUCH_CUES, VERDICTS, liveEvents } from './events'

@@ -1,6 +1,9 @@
 import type { DryTarget, Air } from '../drying'
+import { DEMOULD_RULES } from '../demould'
 import {
   airTactics,
+  describeCavity,
+  mouldKindOf,
   preparationOf,
   type AirTactic,
   type CavityDescription,
@@ -11,7 +14,7 @@ import {
   type SpillMould,
 } from '../mould'
 import type { PlasterProperties } from '../plaster'
-import type { Provenance } from '../provenance'
+import { weakestProvenance, type Provenance } from '../provenance'
 import type { RatioMethod, StirManner } from '../setting'
 
 /** One mould of the plan as it was described when the plan was made; a set has several. */
@@ -66,6 +69,48 @@ export interface PourPlan {
   dryingExposure: 'both_faces' | 'one_face'
   dryTarget: DryTarget
   scaleDivisionG: number
+}
+
+/** A mould to be poured, as its card or the caster describes it. */
+export type DescribedMould = Pick<
+  PlanMember,
+  'mouldId' | 'name' | 'count' | 'purpose' | 'facts' | 'volume'
+> & {
+  thicknessMm: number
+}
+
+/**
+ * The plan's mould from one or several described ones: volumes add up, the thickest piece decides drying, and the one
+ * that must stay in longest decides demoulding. Undefined where one of them cannot be cast.
+ */
+export function planMould(moulds: readonly DescribedMould[]): PourPlan['mould'] | undefined {
+  const described = moulds.map(({ thicknessMm: _, ...mould }) => {
+    const result = describeCavity(mould.volume)
+    if (!result.ok) return undefined
+    const { volumeMl, plusMinusMl, provenance, thinnestMm } = result.finding
+    const member: PlanMember = {
+      ...mould,
+      cavityMl: volumeMl * mould.count,
+      thinnestMm: thinnestMm ?? null,
+    }
+    return { member, plusMinusMl: plusMinusMl * mould.count, provenance }
+  })
+  const known = described.filter((d) => d !== undefined)
+  if (known.length === 0 || known.length < moulds.length) return undefined
+  const kinds = known.map(({ member }) => mouldKindOf(member.facts, member.volume))
+  const patience = (kind: MouldKind) => DEMOULD_RULES[kind].floorMin + DEMOULD_RULES[kind].alpha
+  return {
+    name: known
+      .map(({ member }) => (member.count === 1 ? member.name : `${member.name} × ${member.count}`))
+      .join(' + ')
+      .slice(0, 120),
+    kind: kinds.reduce((a, b) => (patience(b) > patience(a) ? b : a)),
+    cavityMl: known.reduce((sum, { member }) => sum + member.cavityMl, 0),
+    plusMinusMl: Math.hypot(...known.map((d) => d.plusMinusMl)),
+    volumeProvenance: weakestProvenance(known.map((d) => d.provenance)),
+    thicknessMm: Math.max(...moulds.map((m) => m.thicknessMm)),
+    members: known.map((d) => d.member),
+  }
 }
 
 /** What is to be made ready before the water is weighed, for every mould of the plan. */

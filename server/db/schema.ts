@@ -1,7 +1,8 @@
 import type { ColumnType, Generated, Selectable } from 'kysely'
 import type { EventBody, PourPlan } from '../../core/pour'
 import type { Provenance } from '../../core/provenance'
-import type { CHANGE_TOPICS, MouldCard, PlasterCard, Settings } from '../../shared/contracts'
+import type { CHANGE_TOPICS, PlasterCard, Settings } from '../../shared/contracts'
+import type { MouldCard } from '../../shared/moulds'
 
 export interface PlasterTable {
   id: string
@@ -17,10 +18,42 @@ export interface MouldTable {
   name: string
   kind: MouldCard['kind']
   cavity_ml: number
+  plus_minus_ml: number
   volume_provenance: ColumnType<Provenance, string, string>
   thickness_mm: number
+  thinnest_mm: number | null
+  purpose: MouldCard['purpose']
+  facts: ColumnType<MouldCard['facts'], string, string>
+  volume: ColumnType<MouldCard['volume'], string, string>
   usual_plaster_id: string | null
+  is_spill: boolean
+  casts_before: number
+  life_casts: number | null
   note: string
+  revision: Generated<number>
+  created_at: Generated<Date>
+}
+
+export interface MouldPhotoTable {
+  id: string
+  mould_id: string
+  caption: string
+  width_px: number
+  height_px: number
+  full_jpeg: Buffer
+  thumb_jpeg: Buffer
+  created_at: Generated<Date>
+}
+
+export interface MouldSetTable {
+  id: string
+  name: string
+}
+
+export interface MouldSetMemberTable {
+  set_id: string
+  mould_id: string
+  count: number
 }
 
 export interface PourTable {
@@ -61,11 +94,15 @@ export interface ChangeTable {
 export interface Database {
   plaster: PlasterTable
   mould: MouldTable
+  mould_photo: MouldPhotoTable
+  mould_set: MouldSetTable
+  mould_set_member: MouldSetMemberTable
   pour: PourTable
   event: EventTable
   settings: SettingsTable
   change: ChangeTable
 }
 
+export type MouldRow = Selectable<MouldTable>
 export type PourRow = Selectable<PourTable>
 export type EventRow = Selectable<EventTable>

@@ -1,17 +1,9 @@
 import type { z } from 'zod'
-import type { MouldCard, Page, pageQuerySchema, PlasterCard, Settings } from '../../shared/contracts'
+import type { Page, pageQuerySchema, PlasterCard, Settings } from '../../shared/contracts'
 import type { Db } from '../db/client'
-import type { Database } from '../db/schema'
+import { countRows } from '../db/countRows'
 
 type PageQuery = z.output<typeof pageQuerySchema>
-
-async function countRows(db: Db, table: keyof Database & ('plaster' | 'mould')): Promise<number> {
-  const { total } = await db
-    .selectFrom(table)
-    .select((eb) => eb.fn.countAll<number>().as('total'))
-    .executeTakeFirstOrThrow()
-  return total
-}
 
 export async function listPlasters(db: Db, { offset, limit }: PageQuery): Promise<Page<PlasterCard>> {
   const rows = await db
@@ -31,28 +23,6 @@ export async function listPlasters(db: Db, { offset, limit }: PageQuery): Promis
     note: r.note,
   }))
   return { items, total: await countRows(db, 'plaster') }
-}
-
-export async function listMoulds(db: Db, { offset, limit }: PageQuery): Promise<Page<MouldCard>> {
-  const rows = await db
-    .selectFrom('mould')
-    .selectAll()
-    .orderBy('name')
-    .orderBy('id')
-    .offset(offset)
-    .limit(limit)
-    .execute()
-  const items = rows.map((r) => ({
-    id: r.id,
-    name: r.name,
-    kind: r.kind,
-    cavityMl: r.cavity_ml,
-    volumeProvenance: r.volume_provenance,
-    thicknessMm: r.thickness_mm,
-    usualPlasterId: r.usual_plaster_id,
-    note: r.note,
-  }))
-  return { items, total: await countRows(db, 'mould') }
 }
 
 export async function getSettings(db: Db): Promise<Settings> {

@@ -12,11 +12,16 @@ const STATUS: Record<ErrorCode, number> = {
   not_found: 404,
   event_id_conflict: 409,
   pour_id_conflict: 409,
+  mould_id_conflict: 409,
   stale_plan: 409,
+  stale_mould: 409,
   plan_locked: 409,
   unknown_event: 409,
   cannot_void_void: 409,
   time_in_future: 400,
+  not_a_picture: 415,
+  photo_too_large: 413,
+  too_many_photos: 409,
   unavailable: 503,
   internal: 500,
 }
@@ -62,30 +67,44 @@ function parseWith<S extends z.ZodType>(schema: S, input: unknown): z.output<S> 
   )
 }
 
-async function readLimited(event: H3Event): Promise<string> {
+async function readLimited(event: H3Event, maxBytes: number): Promise<Buffer | undefined> {
   const chunks: Buffer[] = []
   let size = 0
   for await (const chunk of event.node.req) {
     size += chunk.length
     // Keep draining without keeping: an early answer with the body unread resets the connection.
-    if (size <= MAX_BODY_BYTES) chunks.push(chunk)
+    if (size <= maxBytes) chunks.push(chunk)
   }
-  if (size > MAX_BODY_BYTES) throw new DomainError('payload_too_large')
-  return Buffer.concat(chunks).toString('utf8')
+  return size > maxBytes ? undefined : Buffer.concat(chunks)
 }
 
 /** The JSON body, checked. Other content types are refused: a plain form on another site can then do nothing. */
-export async function readJson<S extends z.ZodType>(event: H3Event, schema: S): Promise<z.output<S>> {
+export async function readJson<S extends z.ZodType>(
+  event: H3Event,
+  schema: S,
+  maxBytes = MAX_BODY_BYTES,
+): Promise<z.output<S>> {
   const contentType = getRequestHeader(event, 'content-type') ?? ''
   if (!/^application\/json\s*(;|$)/i.test(contentType)) throw new DomainError('wrong_content_type')
-  const text = await readLimited(event)
+  const body = await readLimited(event, maxBytes)
+  if (!body) throw new DomainError('payload_too_large')
   let json: unknown
   try {
-    json = JSON.parse(text)
+    json = JSON.parse(body.toString('utf8'))
   } catch {
     throw new DomainError('invalid_json')
   }
   return parseWith(schema, json)
+}
+
+/** A file as it is. Its content type must be a picture's: no plain form on another site can send one. */
+export async function readPicture(event: H3Event, maxBytes: number): Promise<Buffer> {
+  if (!/^image\//i.test(getRequestHeader(event, 'content-type') ?? '')) {
+    throw new DomainError('not_a_picture')
+  }
+  const body = await readLimited(event, maxBytes)
+  if (!body) throw new DomainError('photo_too_large')
+  return body
 }
 
 export function readQuery<S extends z.ZodType>(event: H3Event, schema: S): z.output<S> {

@@ -1,5 +1,5 @@
 import { pageQuerySchema } from '../../../shared/contracts'
-import { listMoulds } from '../../services/workshop'
+import { listMoulds } from '../../services/moulds'
 import { useDatabase } from '../../utils/database'
 import { defineRoute, readQuery } from '../../utils/http'
 

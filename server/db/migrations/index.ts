@@ -2,10 +2,12 @@ import type { Migration } from 'kysely'
 import * as workshop from './20261123T2040_workshop'
 import * as pours from './20261123T2041_pours'
 import * as changes from './20261123T2042_changes'
+import * as moulds from './20261124T0001_moulds'
 
 /** In order of their names. A migration that has landed is never edited; a new one follows it. */
 export const MIGRATIONS: Record<string, Migration> = {
   '20261123T2040_workshop': workshop,
   '20261123T2041_pours': pours,
   '20261123T2042_changes': changes,
+  '20261124T0001_moulds': moulds,
 }

@@ -1,0 +1,85 @@
+import {
+  describeCavity,
+  describedThicknessMm,
+  usualFacts,
+  type CavityDescription,
+  type MouldFacts,
+  type Purpose,
+} from '#core/mould'
+import type { MouldCard, MouldInput } from '~~/shared/moulds'
+import { FIRST_METHODS } from './methodFields'
+
+/** A mould being described: as far as it goes, with whatever cannot be cast yet left as typed. */
+export interface MouldDraft {
+  name: string
+  purpose: Purpose
+  facts: MouldFacts
+  volume: CavityDescription
+  thicknessMm: number
+  /** The caster typed the thickness; else it follows the form. */
+  thicknessTyped: boolean
+  usualPlasterId: string
+  isSpill: boolean
+  castsBefore: number
+  /** 0: what the material usually gives. */
+  lifeCasts: number
+  note: string
+}
+
+export function firstMouldDraft(): MouldDraft {
+  return {
+    name: '',
+    purpose: 'figure',
+    facts: usualFacts('silicone'),
+    volume: {
+      parts: [{ role: 'add', count: 1, method: FIRST_METHODS.shape }],
+      cavities: 1,
+      check: null,
+      trust: 'parts',
+    },
+    thicknessMm: 30,
+    thicknessTyped: false,
+    usualPlasterId: '',
+    isSpill: false,
+    castsBefore: 0,
+    lifeCasts: 0,
+    note: '',
+  }
+}
+
+/** What the piece dries like, mm: typed, or from its form, or the last figure known. */
+export function thicknessOf(draft: MouldDraft): number {
+  if (draft.thicknessTyped) return draft.thicknessMm
+  const described = describeCavity(draft.volume)
+  const formMm = described.ok ? describedThicknessMm(draft.volume, described.finding) : undefined
+  return Math.min(500, Math.max(1, formMm ?? draft.thicknessMm))
+}
+
+export function mouldInputOf(draft: MouldDraft): MouldInput {
+  const { thicknessTyped: _, ...kept } = draft
+  return {
+    ...kept,
+    name: draft.name.trim(),
+    note: draft.note.trim(),
+    thicknessMm: thicknessOf(draft),
+    usualPlasterId: draft.usualPlasterId === '' ? null : draft.usualPlasterId,
+    lifeCasts: draft.lifeCasts === 0 ? null : draft.lifeCasts,
+  }
+}
+
+export function mouldDraftOf(card: MouldCard): MouldDraft {
+  const { name, purpose, facts, volume, thicknessMm, isSpill, castsBefore, note } = card
+  return {
+    name,
+    purpose,
+    facts,
+    volume,
+    thicknessMm,
+    thicknessTyped: true,
+    usualPlasterId: card.usualPlasterId ?? '',
+    isSpill,
+    castsBefore,
+    lifeCasts: card.lifeCasts ?? 0,
+    note,
+  }
+}
