@@ -1,34 +1,94 @@
 <script setup lang="ts">
 /**
- * The worksheet's first part: the mould off the shelf, by its volume or by its inside measurements.
- * Usage: <PlanMould v-model="draft" :problem="noteProblem" @pick="pickMould" />
+ * The worksheet's first part: a mould off the shelf, a set, or one described on the spot.
+ * Usage: <PlanMould v-model="draft" :problem="noteProblem" @pick="pickMould" @pick-set="pickSet" />
  */
+import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
-import { computed } from 'vue'
-import { MOULD_KINDS, cavityVolumeMl } from '#core/mould'
+import { computed, ref } from 'vue'
+import { describeCavity, describedThicknessMm, wearOf } from '#core/mould'
 import { useUnits } from '~/composables/useUnits'
 import { useWorkshop } from '~/stores/workshop'
-import { shapeOf, type CavitySource, type PlanDraft } from '~/utils/planDraft'
-import { MOULD_KIND_WORDS, provenanceWords } from '~/utils/words'
+import { mouldInputOf, thicknessOf } from '~/utils/mouldDraft'
+import { MATERIAL_WORDS, PURPOSE_WORDS, WEAR_WORDS } from '~/utils/mouldWords'
+import type { MouldSource, PlanDraft } from '~/utils/planDraft'
+import { pictured, sectionOf } from '~/utils/section'
+import { ERROR_WORDS, provenanceWords } from '~/utils/words'
 
-defineProps<{ problem: (field: string, message: string) => void }>()
+const props = defineProps<{ problem: (field: string, message: string) => void }>()
 const draft = defineModel<PlanDraft>({ required: true })
-const emit = defineEmits<{ pick: [mouldId: string] }>()
+const emit = defineEmits<{ pick: [mouldId: string]; pickSet: [setId: string] }>()
 const workshop = useWorkshop()
 const units = useUnits()
 
-const SOURCES: { value: CavitySource; label: string }[] = [
+const SOURCES: { value: MouldSource; label: string }[] = [
   { value: 'shelf', label: 'From the shelf' },
-  { value: 'volume', label: 'Volume' },
-  { value: 'box', label: 'Box' },
-  { value: 'cylinder', label: 'Cylinder' },
-  { value: 'bowl', label: 'Bowl' },
+  { value: 'set', label: 'A set' },
+  { value: 'describe', label: 'Describe it' },
 ]
-const sources = computed(() => SOURCES.filter((s) => s.value !== 'shelf' || workshop.moulds.length > 0))
+const sources = computed(() =>
+  SOURCES.filter((s) =>
+    s.value === 'shelf'
+      ? workshop.moulds.length > 0
+      : s.value === 'set'
+        ? workshop.mouldSets.length > 0
+        : true,
+  ),
+)
+function chooseSource(source: MouldSource) {
+  if (source === 'set' && !workshop.mouldSets.some((s) => s.id === draft.value.setId))
+    emit('pickSet', workshop.mouldSets[0]!.id)
+  else draft.value.source = source
+}
 const mouldOptions = computed(() => workshop.moulds.map((m) => ({ value: m.id, label: m.name })))
-const kindOptions = MOULD_KINDS.map((value) => ({ value, label: MOULD_KIND_WORDS[value] }))
-const shape = computed(() => shapeOf(draft.value))
+const setOptions = computed(() => workshop.mouldSets.map((s) => ({ value: s.id, label: s.name })))
 const card = computed(() => workshop.moulds.find((m) => m.id === draft.value.shelfId))
+const wear = computed(() => {
+  if (!card.value || card.value.facts.oneTime) return undefined
+  const { facts, castsBefore, history, lifeCasts } = card.value
+  const found = wearOf(facts.material, castsBefore + history.casts, history.damages.length, lifeCasts)
+  return found.advice === 'fresh' ? undefined : found
+})
+const members = computed(() =>
+  (workshop.mouldSets.find((s) => s.id === draft.value.setId)?.members ?? []).map((m) => ({
+    count: m.count,
+    card: workshop.moulds.find((c) => c.id === m.mouldId),
+  })),
+)
+const purposes = Object.entries(PURPOSE_WORDS).map(([value, label]) => ({ value, label }))
+const formMm = computed(() => {
+  const found = describeCavity(draft.value.described.volume)
+  return found.ok ? describedThicknessMm(draft.value.described.volume, found.finding) : undefined
+})
+function typeThickness(mm: number | undefined) {
+  if (mm === undefined) return
+  draft.value.described.thicknessMm = mm
+  draft.value.described.thicknessTyped = true
+}
+
+const keeping = ref('')
+const kept = ref('')
+const busy = ref(false)
+/** One step: on the shelf it goes, and the plan goes on from there. */
+async function keep() {
+  const input = mouldInputOf(draft.value.described)
+  keeping.value = kept.value = ''
+  if (input.name === '') {
+    keeping.value = 'Give it a name first.'
+    return
+  }
+  busy.value = true
+  const answer = await workshop.saveMould(crypto.randomUUID(), input, undefined)
+  busy.value = false
+  if (!answer.ok) {
+    keeping.value = ERROR_WORDS[answer.failure.code]
+    return
+  }
+  kept.value = `${answer.value.name} is on the shelf.`
+  draft.value.shelfCount = 1
+  Object.assign(draft.value, { source: 'shelf', shelfId: answer.value.id })
+}
+const note = (field: string, message: string) => props.problem(field, message)
 </script>
 
 <template>
@@ -43,90 +103,136 @@ const card = computed(() => workshop.moulds.find((m) => m.id === draft.value.she
         autocomplete="off"
       />
     </label>
-    <ChoicePills v-model="draft.source" label="How the volume is given" :options="sources" />
-    <LabelledSelect
-      v-if="draft.source === 'shelf'"
-      :model-value="draft.shelfId"
-      label="Which mould"
-      :options="mouldOptions"
-      placeholder="choose a mould"
-      @update:model-value="emit('pick', $event)"
+    <ChoicePills
+      v-if="sources.length > 1"
+      :model-value="draft.source"
+      label="Which mould, from where"
+      :options="sources"
+      @update:model-value="chooseSource"
     />
-    <div v-else class="pair">
-      <QuantityField
-        v-if="draft.source === 'volume'"
-        v-model="draft.volumeMl"
-        kind="volume"
-        label="It holds"
-        :min="1"
-        :max="500000"
-        @problem="problem('volume', $event)"
+    <p v-if="kept" role="status" class="kept">{{ kept }}</p>
+
+    <template v-if="draft.source === 'shelf'">
+      <div class="shelf">
+        <LabelledSelect
+          :model-value="draft.shelfId"
+          label="Which mould"
+          :options="mouldOptions"
+          placeholder="choose a mould"
+          @update:model-value="emit('pick', $event)"
+        />
+        <QuantityField
+          v-model="draft.shelfCount"
+          kind="number"
+          :decimals="0"
+          label="How many"
+          :min="1"
+          :max="100"
+          @problem="note('count', $event)"
+        />
+      </div>
+      <div v-if="card" class="card">
+        <SectionPicture
+          class="thumb"
+          :drawing="sectionOf(pictured(card.volume), card.cavityMl)"
+          :material="card.facts.material"
+          :label="`Section of ${card.name}`"
+        />
+        <div>
+          <p>
+            Holds <b>{{ units.volume(card.cavityMl) }}</b> ± {{ units.volume(card.plusMinusMl) }},
+            {{ provenanceWords(card.volumeProvenance) }}
+          </p>
+          <p class="soft">
+            {{ MATERIAL_WORDS[card.facts.material] }} · {{ PURPOSE_WORDS[card.purpose].toLowerCase() }} ·
+            {{ units.length(card.thicknessMm) }} thick
+          </p>
+          <p v-if="wear" class="wear">
+            {{ WEAR_WORDS[wear.advice] }}: {{ wear.casts }} casts so far, {{ Math.round(wear.life.low) }} to
+            {{ Math.round(wear.life.high) }} is usual.
+          </p>
+          <NuxtLink :to="`/moulds/${card.id}`">Its page</NuxtLink>
+        </div>
+      </div>
+    </template>
+
+    <template v-else-if="draft.source === 'set'">
+      <LabelledSelect
+        :model-value="draft.setId"
+        label="Which set"
+        :options="setOptions"
+        @update:model-value="emit('pickSet', $event)"
       />
-      <QuantityField
-        v-if="draft.source === 'box'"
-        v-model="draft.lengthMm"
-        kind="length"
-        label="Length inside"
-        :min="1"
-        :max="5000"
-        @problem="problem('length', $event)"
+      <div class="members">
+        <figure v-for="m in members" :key="m.card?.id">
+          <SectionPicture
+            v-if="m.card"
+            class="thumb"
+            :drawing="sectionOf(pictured(m.card.volume), m.card.cavityMl)"
+            :material="m.card.facts.material"
+            :label="`Section of ${m.card.name}`"
+          />
+          <figcaption>
+            {{ m.count > 1 ? `${m.count} × ` : '' }}{{ m.card?.name ?? 'no longer here' }}
+          </figcaption>
+        </figure>
+      </div>
+    </template>
+
+    <template v-else>
+      <VolumeHelper
+        v-model="draft.described.volume"
+        :material="draft.described.facts.material"
+        @problem="note"
       />
+      <MouldFactsFields v-model="draft.described.facts" />
+      <div class="pair">
+        <LabelledSelect
+          v-model="draft.described.purpose"
+          label="What the piece is"
+          :options="purposes as never"
+        />
+        <QuantityField
+          :key="draft.described.thicknessTyped ? 'typed' : `form${formMm?.toFixed(0)}`"
+          :model-value="thicknessOf(draft.described)"
+          kind="length"
+          :label="
+            draft.described.thicknessTyped || formMm === undefined
+              ? 'Thickness of the piece'
+              : 'Dries like a slab of'
+          "
+          :min="1"
+          :max="500"
+          @update:model-value="typeThickness"
+          @problem="note('thickness', $event)"
+        />
+      </div>
+      <div class="keep">
+        <label class="field"
+          ><span>Keep the mould as</span>
+          <InputText
+            v-model="draft.described.name"
+            placeholder="a name for the mould"
+            maxlength="120"
+            autocomplete="off"
+          />
+        </label>
+        <Button label="Keep it on the shelf" severity="secondary" :disabled="busy" @click="keep" />
+      </div>
+      <p v-if="keeping" class="failure" role="alert">{{ keeping }}</p>
+    </template>
+
+    <div class="pair">
       <QuantityField
-        v-if="draft.source === 'box'"
-        v-model="draft.widthMm"
-        kind="length"
-        label="Width inside"
-        :min="1"
-        :max="5000"
-        @problem="problem('width', $event)"
+        v-model="draft.sparePct"
+        kind="number"
+        label="Spare"
+        suffix="% more than it holds"
+        :min="0"
+        :max="100"
+        @problem="note('spare', $event)"
       />
-      <QuantityField
-        v-if="draft.source === 'cylinder' || draft.source === 'bowl'"
-        v-model="draft.diameterMm"
-        kind="length"
-        :label="draft.source === 'bowl' ? 'Across the rim' : 'Across inside'"
-        :min="1"
-        :max="5000"
-        @problem="problem('diameter', $event)"
-      />
-      <QuantityField
-        v-if="draft.source !== 'volume'"
-        v-model="draft.depthMm"
-        kind="length"
-        label="Depth to the fill"
-        :min="1"
-        :max="5000"
-        @problem="problem('depth', $event)"
-      />
-      <QuantityField
-        v-if="draft.source === 'volume'"
-        v-model="draft.thicknessMm"
-        kind="length"
-        label="Thickness of the piece"
-        :min="1"
-        :max="500"
-        @problem="problem('thickness', $event)"
-      />
-      <LabelledSelect v-model="draft.kind" label="It sets against" :options="kindOptions" />
     </div>
-    <p v-if="shape" class="soft">
-      Holds {{ units.volume(cavityVolumeMl(shape)) }}, from its inside measurements; a tape is good to about 5
-      %.
-    </p>
-    <p v-else-if="card && draft.source === 'shelf'" class="soft">
-      Holds {{ units.volume(card.cavityMl) }}, {{ provenanceWords(card.volumeProvenance) }} ·
-      {{ MOULD_KIND_WORDS[card.kind].toLowerCase() }} · {{ units.length(card.thicknessMm) }} thick
-    </p>
-    <QuantityField
-      v-model="draft.sparePct"
-      class="short"
-      kind="number"
-      label="Spare"
-      suffix="% more than it holds"
-      :min="0"
-      :max="100"
-      @problem="problem('spare', $event)"
-    />
   </section>
 </template>
 
@@ -143,9 +249,54 @@ const card = computed(() => workshop.moulds.find((m) => m.id === draft.value.she
 .pair {
   display: grid;
   gap: var(--s3);
-  grid-template-columns: repeat(auto-fit, minmax(9.5rem, 1fr));
+  grid-template-columns: repeat(auto-fit, minmax(min(12rem, 100%), 1fr));
 }
-.short {
-  max-width: 18rem;
+.shelf {
+  display: grid;
+  gap: var(--s3);
+  grid-template-columns: minmax(0, 1fr) 6.5rem;
+}
+.keep {
+  display: grid;
+  gap: var(--s3);
+  grid-template-columns: minmax(0, 1fr) auto;
+  align-items: end;
+}
+.card {
+  display: grid;
+  grid-template-columns: 11rem 1fr;
+  gap: var(--s4);
+  align-items: center;
+}
+.thumb {
+  height: 8rem;
+}
+.members {
+  display: grid;
+  gap: var(--s3);
+  grid-template-columns: repeat(auto-fit, minmax(8rem, 1fr));
+}
+figure {
+  margin: 0;
+  text-align: center;
+}
+.wear {
+  background: var(--warm-light);
+  border-left: 6px solid var(--warm);
+  border-radius: 0.5rem;
+  padding: var(--s1) var(--s3);
+}
+.kept {
+  font-weight: 600;
+  color: var(--wet);
+}
+.failure {
+  color: var(--hot);
+  font-weight: 600;
+}
+@media (max-width: 43rem) {
+  .card {
+    grid-template-columns: 7rem 1fr;
+  }
 }
 </style>

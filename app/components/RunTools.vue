@@ -1,13 +1,29 @@
 <script setup lang="ts">
 /** Everything beside the one next thing: take back, note, temperature, ending. Usage: <RunTools :can-undo … @record @undo /> */
-import { CircleX, NotebookPen, Thermometer, Undo2, Volume2, VolumeX } from '@lucide/vue'
+import { CircleX, NotebookPen, Shapes, Thermometer, Undo2, Volume2, VolumeX } from '@lucide/vue'
 import Button from 'primevue/button'
 import Textarea from 'primevue/textarea'
 import { ref, useId } from 'vue'
-import { DEFECT_KINDS, VERDICTS, type DefectKind, type EventBody, type Verdict } from '#core/pour'
+import {
+  DEFECT_KINDS,
+  MOULD_DAMAGES,
+  VERDICTS,
+  type DefectKind,
+  type EventBody,
+  type MouldDamage,
+  type PlanMember,
+  type Verdict,
+} from '#core/pour'
+import { DAMAGE_WORDS } from '~/utils/mouldWords'
 import { DEFECT_WORDS, VERDICT_WORDS } from '~/utils/words'
 
-const props = defineProps<{ canUndo: boolean; ended: boolean; drying: boolean }>()
+const props = defineProps<{
+  canUndo: boolean
+  ended: boolean
+  drying: boolean
+  /** Moulds whose damage can be noted now: the piece is out of them. */
+  moulds: readonly PlanMember[]
+}>()
 const sound = defineModel<boolean>('sound', { required: true })
 const ending = defineModel<boolean>('ending', { required: true })
 const emit = defineEmits<{ record: [bodies: EventBody[]]; undo: [] }>()
@@ -36,6 +52,24 @@ function keepTemp() {
   emit('record', [{ type: 'temperature', place: place.value, tempC: tempC.value }])
   tempC.value = undefined
   measuring.value = false
+}
+
+const looking = ref(false)
+const lookedAt = ref('')
+const damages = ref<MouldDamage[]>([])
+const damageOptions = MOULD_DAMAGES.map((value) => ({ value, label: DAMAGE_WORDS[value] }))
+function lookAtMould() {
+  lookedAt.value = props.moulds[0]?.mouldId ?? ''
+  damages.value = []
+  looking.value = true
+}
+function keepDamage() {
+  const mouldId = lookedAt.value === '' ? null : lookedAt.value
+  emit(
+    'record',
+    damages.value.map((kind): EventBody => ({ type: 'mould_damage', mouldId, kind })),
+  )
+  looking.value = false
 }
 
 const verdict = ref<Verdict>('good')
@@ -71,12 +105,25 @@ function end() {
     <button v-if="!ended" type="button" @click="openEnding">
       <CircleX :size="20" aria-hidden="true" /><span>{{ drying ? 'Finish' : 'Give up' }}</span>
     </button>
+    <button v-if="moulds.length > 0" type="button" @click="lookAtMould">
+      <Shapes :size="20" aria-hidden="true" /><span>Mould</span>
+    </button>
     <button type="button" :aria-pressed="sound" @click="sound = !sound">
       <component :is="sound ? Volume2 : VolumeX" :size="20" aria-hidden="true" />Sound
       {{ sound ? 'on' : 'off' }}
     </button>
   </div>
 
+  <SheetDialog v-model="looking" title="How is the mould?">
+    <LabelledSelect
+      v-if="moulds.length > 1"
+      v-model="lookedAt"
+      label="Which mould"
+      :options="moulds.map((m) => ({ value: m.mouldId ?? '', label: m.name }))"
+    />
+    <ChoicePills v-model="damages" label="Damage to the mould" multiple :options="damageOptions" />
+    <Button label="Keep it" :disabled="damages.length === 0" @click="keepDamage" />
+  </SheetDialog>
   <SheetDialog v-model="noting" title="Note">
     <label :for="noteId" class="visually-hidden">Note</label>
     <Textarea :id="noteId" v-model="note" rows="5" maxlength="2000" autofocus />

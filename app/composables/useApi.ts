@@ -13,15 +13,25 @@ export type ApiResult<T> = { ok: true; value: T } | { ok: false; failure: ApiFai
 /** One request to the workshop's server. Never throws for an answer or for a lost connection. */
 export async function callApi<T>(
   path: string,
-  options: { method?: 'GET' | 'POST' | 'PUT'; body?: object; query?: object } = {},
+  options: {
+    method?: 'GET' | 'POST' | 'PUT' | 'DELETE'
+    body?: object
+    query?: object
+    timeout?: number
+  } = {},
 ): Promise<ApiResult<T>> {
   try {
-    return { ok: true, value: await $fetch<T>(path, { ...options, retry: 0, timeout: 10_000 }) }
+    return { ok: true, value: await $fetch<T>(path, { timeout: 10_000, ...options, retry: 0 }) }
   } catch (error) {
     if (!(error instanceof FetchError)) throw error
     const body = error.data as ApiErrorBody | undefined
     return { ok: false, failure: body?.error ?? { code: 'unavailable', fields: [] } }
   }
+}
+
+/** Sends a file as it is; large ones take their time. */
+export function sendPicture<T>(path: string, file: File, query: object): Promise<ApiResult<T>> {
+  return callApi<T>(path, { method: 'POST', body: file, query, timeout: 120_000 })
 }
 
 /** Every item of a paged list, page by page. */

@@ -1,3 +1,4 @@
+import { useDebounceFn } from '@vueuse/core'
 import { ref } from 'vue'
 import type { ChangeMessage, HelloMessage } from '~~/shared/contracts'
 import { usePours } from '~/stores/pours'
@@ -5,6 +6,7 @@ import { useWorkshop } from '~/stores/workshop'
 import { syncClock } from './useClock'
 
 const RECONNECT_MS = 1500
+const GATHER_MS = 1000
 
 const connected = ref(true)
 let started = false
@@ -24,6 +26,8 @@ export function useLive() {
 function connect(since: number | undefined): void {
   const pours = usePours()
   const workshop = useWorkshop()
+  // A run sends many changes at once: the shelf is fetched once for all of them.
+  const refreshMoulds = useDebounceFn(() => workshop.loadMoulds(), GATHER_MS)
   const source = new EventSource(since === undefined ? '/api/changes' : `/api/changes?since=${since}`)
   let reached = since
 
@@ -42,10 +46,13 @@ function connect(since: number | undefined): void {
   source.addEventListener('change', (event: MessageEvent<string>) => {
     const change = JSON.parse(event.data) as ChangeMessage
     reached = change.seq
-    if (change.topic === 'pour') void pours.load(change.id)
-    else if (change.topic === 'settings') void workshop.loadSettings()
+    if (change.topic === 'pour') {
+      void pours.load(change.id)
+      // What a pour says may be part of a mould's history.
+      if (workshop.mouldsLoaded) refreshMoulds()
+    } else if (change.topic === 'settings') void workshop.loadSettings()
     else if (change.topic === 'plaster') void workshop.loadPlasters()
-    else void workshop.loadMoulds()
+    else refreshMoulds()
   })
   source.addEventListener('error', () => {
     connected.value = false

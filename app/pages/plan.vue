@@ -9,7 +9,15 @@ import { useUnits } from '~/composables/useUnits'
 import type { ApiResult } from '~/composables/useApi'
 import { usePours } from '~/stores/pours'
 import { useWorkshop } from '~/stores/workshop'
-import { draftOf, firstDraft, mouldChoice, planOf, plasterChoice, type PlanDraft } from '~/utils/planDraft'
+import {
+  draftOf,
+  firstDraft,
+  mouldChoice,
+  planOf,
+  plasterChoice,
+  setChoice,
+  type PlanDraft,
+} from '~/utils/planDraft'
 import { ERROR_WORDS, PLASTER_CLASS_WORDS } from '~/utils/words'
 
 const workshop = useWorkshop()
@@ -24,18 +32,16 @@ const seenRevision = ref(0)
 
 await workshop.load()
 // Survives a reload or a closed lid: a half-filled worksheet is work too.
-const kept = useLocalStorage<PlanDraft>(
-  'nine-ripples.plan-draft',
-  firstDraft(workshop.settings, workshop.moulds, workshop.plasters),
-  { mergeDefaults: true },
-)
+const kept = useLocalStorage<PlanDraft>('nine-ripples.plan-draft.2', firstDraft(workshop), {
+  mergeDefaults: true,
+})
 const draft = ref<PlanDraft>({ ...kept.value })
 if (changingId.value) {
   await pours.load(changingId.value)
   const record = pours.records.get(changingId.value)
   if (record) {
     seenRevision.value = record.revision
-    draft.value = draftOf(record.plan, workshop.moulds, workshop.plasters, workshop.settings)
+    draft.value = draftOf(record.plan, workshop)
   }
 }
 watch(draft, (now) => (changingId.value ? undefined : (kept.value = { ...now })), { deep: true })
@@ -44,6 +50,12 @@ function pickMould(id: string) {
   const mould = workshop.moulds.find((m) => m.id === id)
   if (mould) Object.assign(draft.value, mouldChoice(mould, workshop.plasters))
 }
+function pickSet(id: string) {
+  const set = workshop.mouldSets.find((s) => s.id === id)
+  if (set) Object.assign(draft.value, setChoice(set, workshop))
+}
+if (typeof route.query.mould === 'string') pickMould(route.query.mould)
+if (typeof route.query.set === 'string') pickSet(route.query.set)
 function pickPlaster(key: string) {
   Object.assign(draft.value, plasterChoice(key, workshop.plasters))
 }
@@ -70,9 +82,7 @@ watch(
 )
 const unread = computed(() => Object.keys(problems.value).length > 0)
 
-const plan = computed<PourPlan | undefined>(() =>
-  planOf(draft.value, workshop.moulds, workshop.plasters, workshop.settings),
-)
+const plan = computed<PourPlan | undefined>(() => planOf(draft.value, workshop))
 const evaluation = computed<PlanEvaluation | undefined>(() => plan.value && evaluatePlan(plan.value))
 
 const failure = ref('')
@@ -108,7 +118,7 @@ async function save() {
       <header>
         <h1>{{ changingId ? 'Change the plan' : 'Plan a pour' }}</h1>
       </header>
-      <PlanMould v-model="draft" :problem="noteProblem" @pick="pickMould" />
+      <PlanMould v-model="draft" :problem="noteProblem" @pick="pickMould" @pick-set="pickSet" />
       <section class="slab" aria-labelledby="plan-plaster">
         <h2 id="plan-plaster">Plaster</h2>
         <LabelledSelect
@@ -130,7 +140,7 @@ async function save() {
     </div>
     <div class="side">
       <PlanResult v-if="plan && evaluation" :plan="plan" :evaluation="evaluation" :stale="unread" />
-      <p v-else class="slab">Choose a mould and a plaster.</p>
+      <p v-else class="slab">Choose a mould and a plaster: the rest follows from them.</p>
       <div class="act">
         <p v-if="evaluation?.ok" class="brief" aria-hidden="true">
           <b>{{ units.mass(evaluation.outcome.weighOut.waterG) }}</b> water ·

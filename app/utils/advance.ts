@@ -55,6 +55,10 @@ export function advanceBody(
       return { type: 'soaked' }
     case 'stir':
       return { type: 'stirred', manner: facts.plan.stirManner }
+    case 'face_coat':
+      return { type: 'face_coated' }
+    case 'part_fill':
+      return { type: 'part_filled' }
     case 'pour':
       return { type: 'poured' }
     case 'tap':

@@ -54,6 +54,8 @@ export function cautionsOf(step: StepId, plan: PourPlan, ready: boolean): Cautio
       return ['skin']
     case 'stir':
       return ['skin', 'body']
+    case 'face_coat':
+    case 'part_fill':
     case 'pour':
       return ['body']
     case 'tap':

@@ -56,14 +56,17 @@ export function thicknessOf(draft: MouldDraft): number {
 }
 
 export function mouldInputOf(draft: MouldDraft): MouldInput {
-  const { thicknessTyped: _, ...kept } = draft
   return {
-    ...kept,
     name: draft.name.trim(),
-    note: draft.note.trim(),
+    purpose: draft.purpose,
+    facts: draft.facts,
+    volume: draft.volume,
     thicknessMm: thicknessOf(draft),
     usualPlasterId: draft.usualPlasterId === '' ? null : draft.usualPlasterId,
-    lifeCasts: draft.lifeCasts === 0 ? null : draft.lifeCasts,
+    isSpill: draft.isSpill,
+    castsBefore: Math.round(draft.castsBefore),
+    lifeCasts: draft.lifeCasts === 0 ? null : Math.round(draft.lifeCasts),
+    note: draft.note.trim(),
   }
 }
 

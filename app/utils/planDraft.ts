@@ -1,23 +1,25 @@
-import { cavityVolumeMl, equivalentThicknessMm, type CavityShape, type MouldKind } from '#core/mould'
+import type { CavityDescription } from '#core/mould'
 import { plasterProperties, type PlasterClassId, type PlasterProperties } from '#core/plaster'
-import type { PourPlan } from '#core/pour'
-import type { MouldCard, PlasterCard, Settings } from '~~/shared/contracts'
+import { planMould, type DescribedMould, type PourPlan } from '#core/pour'
+import type { PlasterCard, Settings } from '~~/shared/contracts'
+import type { MouldCard, MouldSet } from '~~/shared/moulds'
+import { firstMouldDraft, thicknessOf, type MouldDraft } from './mouldDraft'
+import { PURPOSE_WORDS } from './mouldWords'
 import { PLASTER_CLASS_WORDS } from './words'
 
-export type CavitySource = 'shelf' | 'volume' | CavityShape['kind']
+/** Where the plan's mould comes from: one off the shelf, a set of them, or one described for this pour. */
+export type MouldSource = 'shelf' | 'set' | 'describe'
 
-/** The worksheet as the caster leaves it: every field, also those the chosen way of giving a volume does not use. */
+/** The worksheet as the caster leaves it: every field, also those the chosen way of giving a mould does not use. */
 export interface PlanDraft {
   piece: string
-  source: CavitySource
+  source: MouldSource
   shelfId: string
-  kind: MouldKind
-  volumeMl: number
-  lengthMm: number
-  widthMm: number
-  diameterMm: number
-  depthMm: number
-  thicknessMm: number
+  shelfCount: number
+  setId: string
+  described: MouldDraft
+  /** What is left over goes to the shelf's spill moulds. */
+  useSpill: boolean
   /** `class:<id>` or a plaster card's id. */
   plasterKey: string
   consistency: number
@@ -35,18 +37,23 @@ export interface PlanDraft {
   dryTarget: PourPlan['dryTarget']
 }
 
+/** What the workshop has to plan with. */
+export interface Stock {
+  moulds: readonly MouldCard[]
+  mouldSets: readonly MouldSet[]
+  plasters: readonly PlasterCard[]
+  settings: Settings
+}
+
 export function emptyDraft(settings: Settings): PlanDraft {
   return {
     piece: '',
-    source: 'volume',
+    source: 'describe',
     shelfId: '',
-    kind: 'silicone',
-    volumeMl: 1000,
-    lengthMm: 200,
-    widthMm: 150,
-    diameterMm: 150,
-    depthMm: 40,
-    thicknessMm: 30,
+    shelfCount: 1,
+    setId: '',
+    described: firstMouldDraft(),
+    useSpill: true,
     plasterKey: 'class:pottery',
     consistency: plasterProperties('pottery').useConsistency,
     ratioMethod: 'weighed',
@@ -89,71 +96,75 @@ export function mouldChoice(mould: MouldCard, plasters: readonly PlasterCard[]):
   return { source: 'shelf', shelfId: mould.id, ...usual }
 }
 
-/** A fresh worksheet: the first mould of the shelf, or a plain volume where there is no shelf. */
-export function firstDraft(
-  settings: Settings,
-  moulds: readonly MouldCard[],
-  plasters: readonly PlasterCard[],
-): PlanDraft {
-  const draft = emptyDraft(settings)
-  return moulds[0] ? { ...draft, ...mouldChoice(moulds[0], plasters) } : draft
+/** What choosing a set changes: with it comes the usual plaster of its first mould. */
+export function setChoice(set: MouldSet, stock: Stock): Partial<PlanDraft> {
+  const first = stock.moulds.find((m) => m.id === set.members[0]?.mouldId)
+  const usual = first?.usualPlasterId ? plasterChoice(first.usualPlasterId, stock.plasters) : {}
+  return { source: 'set', setId: set.id, ...usual }
 }
 
-const SHAPE_NAMES = { box: 'Box', cylinder: 'Cylinder', bowl: 'Bowl' } as const
-
-export function shapeOf(draft: PlanDraft): CavityShape | undefined {
-  switch (draft.source) {
-    case 'box':
-      return { kind: 'box', lengthMm: draft.lengthMm, widthMm: draft.widthMm, depthMm: draft.depthMm }
-    case 'cylinder':
-      return { kind: 'cylinder', diameterMm: draft.diameterMm, depthMm: draft.depthMm }
-    case 'bowl':
-      return { kind: 'bowl', rimDiameterMm: draft.diameterMm, depthMm: draft.depthMm }
-    default:
-      return undefined
-  }
+/** A fresh worksheet: the first mould of the shelf, or one to describe where there is no shelf. */
+export function firstDraft(stock: Stock): PlanDraft {
+  const draft = emptyDraft(stock.settings)
+  const first = stock.moulds.find((m) => !m.isSpill)
+  return first ? { ...draft, ...mouldChoice(first, stock.plasters) } : draft
 }
 
-function mouldOf(draft: PlanDraft, moulds: readonly MouldCard[]): PourPlan['mould'] | undefined {
+const memberOf = (card: MouldCard, count: number): DescribedMould => {
+  const { id: mouldId, name, purpose, facts, volume, thicknessMm } = card
+  return { mouldId, name, count, purpose, facts, volume, thicknessMm }
+}
+
+/** Name of a mould that was described for one pour and has none. */
+export const UNNAMED_MOULD = 'Mould described for this pour'
+
+/** The moulds that the worksheet means to fill. Empty when they are no longer there. */
+export function mouldsOf(draft: PlanDraft, stock: Stock): DescribedMould[] {
+  const cardOf = (id: string) => stock.moulds.find((m) => m.id === id)
   if (draft.source === 'shelf') {
-    const card = moulds.find((m) => m.id === draft.shelfId)
-    if (!card) return undefined
-    const { name, kind, cavityMl, volumeProvenance, thicknessMm } = card
-    return { name, kind, cavityMl, volumeProvenance, thicknessMm }
+    const card = cardOf(draft.shelfId)
+    return card ? [memberOf(card, Math.round(draft.shelfCount))] : []
   }
-  const shape = shapeOf(draft)
-  if (!shape) {
-    return {
-      name: 'A mould of known volume',
-      kind: draft.kind,
-      cavityMl: draft.volumeMl,
-      volumeProvenance: { kind: 'measured' },
-      thicknessMm: draft.thicknessMm,
-    }
+  if (draft.source === 'set') {
+    const members = stock.mouldSets.find((s) => s.id === draft.setId)?.members ?? []
+    const found = members.map((m) => ({ card: cardOf(m.mouldId), count: m.count }))
+    return found.every((m) => m.card !== undefined) ? found.map((m) => memberOf(m.card!, m.count)) : []
   }
-  return {
-    name: SHAPE_NAMES[shape.kind],
-    kind: draft.kind,
-    cavityMl: cavityVolumeMl(shape),
-    volumeProvenance: { kind: 'model', source: 'from its inside measurements' },
-    thicknessMm: Math.max(1, equivalentThicknessMm(shape)),
-  }
+  const { name, purpose, facts, volume } = draft.described
+  return [
+    {
+      mouldId: null,
+      name: name.trim() || UNNAMED_MOULD,
+      count: 1,
+      purpose,
+      facts,
+      volume,
+      thicknessMm: thicknessOf(draft.described),
+    },
+  ]
 }
 
-/** The plan that the worksheet means. Undefined when its mould or plaster is no longer there. */
-export function planOf(
-  draft: PlanDraft,
-  moulds: readonly MouldCard[],
-  plasters: readonly PlasterCard[],
-  settings: Settings,
-): PourPlan | undefined {
-  const mould = mouldOf(draft, moulds)
-  const plaster = plasterOf(draft.plasterKey, plasters)
+/** Small moulds kept ready for leftovers that this plan does not fill anyway. */
+export function spillOf(draft: PlanDraft, stock: Stock): NonNullable<PourPlan['spill']> {
+  if (!draft.useSpill) return []
+  const used = new Set(mouldsOf(draft, stock).map((m) => m.mouldId))
+  return stock.moulds
+    .filter((m) => m.isSpill && !used.has(m.id))
+    .slice(0, 24)
+    .map(({ id: mouldId, name, cavityMl }) => ({ mouldId, name, cavityMl }))
+}
+
+/** The plan that the worksheet means. Undefined when its moulds or plaster are not there or cannot be cast. */
+export function planOf(draft: PlanDraft, stock: Stock): PourPlan | undefined {
+  const mould = planMould(mouldsOf(draft, stock))
+  const plaster = plasterOf(draft.plasterKey, stock.plasters)
   if (!mould || !plaster) return undefined
+  const described = draft.source === 'describe' && draft.described.name.trim() === ''
   return {
     schemaVersion: 1,
-    piece: draft.piece.trim() || mould.name,
+    piece: draft.piece.trim() || (described ? PURPOSE_WORDS[draft.described.purpose] : mould.name),
     mould,
+    spill: spillOf(draft, stock),
     plaster,
     consistency: draft.consistency,
     ratioMethod: draft.ratioMethod,
@@ -167,27 +178,62 @@ export function planOf(
     air: { tempC: draft.roomTempC, rhPct: draft.roomRhPct, speedMS: draft.airSpeedMS },
     dryingExposure: draft.dryingExposure,
     dryTarget: draft.dryTarget,
-    scaleDivisionG: settings.scaleDivisionG,
+    scaleDivisionG: stock.settings.scaleDivisionG,
   }
 }
 
-/** Back from a stored plan to the worksheet, so that it can be changed: the mould and plaster by name where still kept. */
-export function draftOf(
-  plan: PourPlan,
-  moulds: readonly MouldCard[],
-  plasters: readonly PlasterCard[],
-  settings: Settings,
-): PlanDraft {
-  const mould = moulds.find((m) => m.name === plan.mould.name && m.cavityMl === plan.mould.cavityMl)
-  const plaster = plasters.find((p) => p.name === plan.plaster.name)
-  return {
-    ...emptyDraft(settings),
-    piece: plan.piece,
-    source: mould ? 'shelf' : 'volume',
-    shelfId: mould?.id ?? '',
-    kind: plan.mould.kind,
-    volumeMl: plan.mould.cavityMl,
+/** Where a stored plan's moulds are now: the card it came from, its set, or what it knew of them. */
+function sourceOf(plan: PourPlan, stock: Stock): Partial<PlanDraft> {
+  const members = plan.mould.members ?? []
+  const [first] = members
+  if (!first) return { source: 'describe', described: knownVolumeDraft(plan.mould) }
+  const same = (set: MouldSet) =>
+    set.members.length === members.length &&
+    set.members.every((s) => members.some((m) => m.mouldId === s.mouldId && m.count === s.count))
+  const set = members.length > 1 ? stock.mouldSets.find(same) : undefined
+  if (set) return { source: 'set', setId: set.id }
+  if (members.length > 1) return { source: 'describe', described: knownVolumeDraft(plan.mould) }
+  const card = stock.moulds.find((m) => m.id === first.mouldId && isSameVolume(m.volume, first.volume))
+  if (card) return { source: 'shelf', shelfId: card.id, shelfCount: first.count }
+  const described: MouldDraft = {
+    ...firstMouldDraft(),
+    name: first.name === UNNAMED_MOULD ? '' : first.name,
+    purpose: first.purpose,
+    facts: first.facts,
+    volume: { ...first.volume, cavities: first.volume.cavities * first.count },
     thicknessMm: plan.mould.thicknessMm,
+    thicknessTyped: true,
+  }
+  return { source: 'describe', described }
+}
+
+const isSameVolume = (a: CavityDescription, b: CavityDescription) => JSON.stringify(a) === JSON.stringify(b)
+
+/** A plan that knows only how much its mould holds, as a mould to describe. */
+function knownVolumeDraft(mould: PourPlan['mould']): MouldDraft {
+  const plusMinusPct = Math.min(50, Math.round((100 * (mould.plusMinusMl ?? 0)) / mould.cavityMl) || 5)
+  return {
+    ...firstMouldDraft(),
+    name: mould.name,
+    volume: {
+      parts: [{ role: 'add', count: 1, method: { by: 'known', volumeMl: mould.cavityMl, plusMinusPct } }],
+      cavities: 1,
+      check: null,
+      trust: 'parts',
+    },
+    thicknessMm: mould.thicknessMm,
+    thicknessTyped: true,
+  }
+}
+
+/** Back from a stored plan to the worksheet, so that it can be changed: its moulds and plaster where still kept. */
+export function draftOf(plan: PourPlan, stock: Stock): PlanDraft {
+  const plaster = stock.plasters.find((p) => p.name === plan.plaster.name)
+  return {
+    ...emptyDraft(stock.settings),
+    ...sourceOf(plan, stock),
+    useSpill: plan.spill === undefined || plan.spill.length > 0,
+    piece: plan.piece,
     plasterKey: plaster?.id ?? `class:${plan.plaster.properties.classId}`,
     consistency: plan.consistency,
     ratioMethod: plan.ratioMethod,

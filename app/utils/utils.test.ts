@@ -4,20 +4,9 @@ import { testPlan, wholeRun } from '../../tests/unit/plans'
 import { massToWeighG, poolModeOf } from './advance'
 import { dryingLeft } from './dryingLeft'
 import { comparisonOf } from './comparison'
-import { draftOf, emptyDraft, firstDraft, mouldChoice, planOf, plasterChoice, plasterOf } from './planDraft'
 import { ringArcs } from './ringArcs'
 import { durationRangeText, durationText, spanSpoken, spanText } from './time'
 import { timelineOf } from './timeline'
-
-const settings = {
-  workshopName: 'Test shed',
-  system: 'metric',
-  scaleDivisionG: 1,
-  roomTempC: 18,
-  roomRhPct: 55,
-  airSpeedMS: 0.1,
-  tapTempC: 16,
-} as const
 
 it('reads spans as a clock does', () => {
   expect([0, 59_999, 250_000, -61_000].map(spanText)).toEqual(['0:00', '0:59', '4:10', '1:01'])
@@ -29,60 +18,6 @@ it('says durations without a false decimal, ranges with one unit', () => {
   expect([40, 600, 9000, 300_000].map(durationText)).toEqual(['40 s', '10 min', '3 h', '3.5 days'])
   expect(durationRangeText(600, 1200)).toBe('10–20 min')
   expect(durationRangeText(3600, 9000)).toBe('60 min – 3 h')
-})
-
-it('a worksheet becomes a plan, and the plan the same worksheet again', () => {
-  const moulds = [
-    {
-      id: 'm1',
-      name: 'Tile',
-      kind: 'silicone',
-      cavityMl: 410,
-      volumeProvenance: { kind: 'measured' },
-      thicknessMm: 18,
-      usualPlasterId: null,
-      note: '',
-    },
-  ] as const
-  const plasters = [
-    {
-      id: 'p1',
-      name: 'Blue sack',
-      classId: 'pottery',
-      labelConsistency: 72,
-      labelExpansionPct: null,
-      note: '',
-    },
-  ] as const
-  const draft = {
-    ...emptyDraft(settings),
-    piece: 'Tile 1',
-    source: 'shelf' as const,
-    shelfId: 'm1',
-    thicknessMm: 18,
-    volumeMl: 410,
-    plasterKey: 'p1',
-  }
-  const plan = planOf(draft, moulds, plasters, settings)!
-  expect(plan.plaster.properties.useConsistency).toBe(72)
-  expect(draftOf(plan, moulds, plasters, settings)).toEqual(draft)
-  expect(planOf({ ...draft, shelfId: 'gone' }, moulds, plasters, settings)).toBeUndefined()
-  expect(plasterOf('class:gc', [])?.name).toContain('Gypsum cement')
-  // A mould brings its usual plaster, a plaster its own consistency; what is not there changes nothing.
-  expect(mouldChoice({ ...moulds[0], usualPlasterId: 'p1' }, plasters)).toEqual({
-    source: 'shelf',
-    shelfId: 'm1',
-    plasterKey: 'p1',
-    consistency: 72,
-  })
-  expect(plasterChoice('gone', plasters)).toEqual({})
-  expect(firstDraft(settings, moulds, plasters)).toMatchObject({ source: 'shelf', shelfId: 'm1' })
-  expect(firstDraft(settings, [], [])).toEqual(emptyDraft(settings))
-})
-
-it('a shaped mould brings its own volume and thickness', () => {
-  const draft = { ...emptyDraft(settings), source: 'box' as const, lengthMm: 200, widthMm: 100, depthMm: 50 }
-  expect(planOf(draft, [], [], settings)!.mould).toMatchObject({ name: 'Box', cavityMl: 1000 })
 })
 
 it('powder follows the water that was really weighed', () => {

@@ -14,6 +14,7 @@ import type {
 import type { Provenance } from '#core/provenance'
 import type { QuantityError } from '#core/units'
 import type { ErrorCode } from '~~/shared/errors'
+import { DAMAGE_WORDS, PREPARATION_WORDS, THICKNESS_WORDS } from './mouldWords'
 
 /** Every sentence the caster reads that hangs on a code, in one place. One word for one thing. */
 
@@ -111,6 +112,16 @@ export const STEP_WORDS: Record<StepId, StepWords> = {
     title: 'Stir under the surface',
     action: 'Smooth: stop stirring',
     how: 'Slow, no air in. Scrape the bottom edge. Stop when it is free of lumps and creamy.',
+  },
+  face_coat: {
+    title: 'Brush the first coat',
+    action: 'The face is coated',
+    how: 'Push it into the detail with a brush or fingertip; do not paint.',
+  },
+  part_fill: {
+    title: 'Pour a little first',
+    action: 'Tapped: going on',
+    how: 'A little, then tap hard so that it runs into every finger.',
   },
   pour: {
     title: 'Pour',
@@ -215,6 +226,7 @@ const ISSUE_WORDS: Record<PlanIssueCode, (actual: number, limit: number) => stri
   air_too_damp: () => 'In air this damp it will never dry. Enter the drier air it will really stand in.',
   air_too_hot: (_, limit) =>
     `Dry it below ${limit} °C: hotter air turns the finished gypsum chalky from the outside in.`,
+  ...THICKNESS_WORDS,
   piece_too_thin: (mm) => `At ${mm.toFixed(0)} mm it will break in the hand. 12 mm or more is usual.`,
 }
 
@@ -242,6 +254,12 @@ export const ERROR_WORDS: Record<ErrorCode, string> = {
   not_found: 'That is not here (any more).',
   event_id_conflict: 'This was already recorded differently.',
   pour_id_conflict: 'This pour exists already, with another plan.',
+  mould_id_conflict: 'This mould exists already, described differently.',
+  stale_mould:
+    'Somebody else changed this mould meanwhile. What you typed is still here: keep it once more to put it in place of theirs.',
+  not_a_picture: 'This file is not a picture that can be read here. JPEG, PNG, WebP, GIF, TIFF and AVIF can.',
+  photo_too_large: 'This photo is larger than 25 MB. Send a smaller one.',
+  too_many_photos: 'A mould keeps 24 photos at most. Remove one first.',
   stale_plan:
     'Somebody else changed this plan meanwhile. What you typed is still here: keep it once more to put it in place of theirs.',
   plan_locked: 'This pour has been weighed out: its plan stands now.',
@@ -259,6 +277,8 @@ export function eventWords(
   temp: (tempC: number) => string,
 ): string {
   switch (body.type) {
+    case 'prepared':
+      return PREPARATION_WORDS[body.item]
     case 'mould_ready':
       return 'Mould ready'
     case 'weighed':
@@ -271,6 +291,10 @@ export function eventWords(
       return 'Soaked; began to stir'
     case 'stirred':
       return `Stirred (${{ gentle: 'gently by hand', hand: 'by hand', whisk: 'whisk', drill: 'drill' }[body.manner]})`
+    case 'face_coated':
+      return 'First coat brushed on'
+    case 'part_filled':
+      return 'Part filled and tapped'
     case 'poured':
       return 'Mould full'
     case 'tapped':
@@ -281,6 +305,8 @@ export function eventWords(
       return `${temp(body.tempC)} (${body.place})`
     case 'demoulded':
       return `Out of the mould, ${body.outcome}`
+    case 'mould_damage':
+      return `On the mould: ${DAMAGE_WORDS[body.kind].toLowerCase()}`
     case 'weighing':
       return `Weighed ${mass(body.massG)}`
     case 'defect':

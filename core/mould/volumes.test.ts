@@ -36,7 +36,7 @@ const shapeOf: Record<CavityShape['kind'], (a: number, b: number, c: number) => 
   bowl: (a, _, c) => ({ kind: 'bowl', rimDiameterMm: a, depthMm: c }),
   footed_bowl: (a, b, c) => ({ kind: 'footed_bowl', rimDiameterMm: a, footDiameterMm: b, depthMm: c }),
   ring: (a, b, c) => ({ kind: 'ring', outerDiameterMm: a + b, innerDiameterMm: b, depthMm: c }),
-  half_round: (a, b, _) => ({ kind: 'half_round', lengthMm: a, diameterMm: b, depthMm: b / 3 }),
+  half_round: (a, b) => ({ kind: 'half_round', lengthMm: a, diameterMm: b, depthMm: b / 3 }),
   prism: (a, _, c) => ({ kind: 'prism', sides: 6, sideMm: a, depthMm: c }),
 }
 

@@ -84,16 +84,21 @@ export type DescribedMould = Pick<
  * that must stay in longest decides demoulding. Undefined where one of them cannot be cast.
  */
 export function planMould(moulds: readonly DescribedMould[]): PourPlan['mould'] | undefined {
-  const described = moulds.map(({ thicknessMm: _, ...mould }) => {
-    const result = describeCavity(mould.volume)
+  const described = moulds.map(({ mouldId, name, count, purpose, facts, volume }) => {
+    const result = describeCavity(volume)
     if (!result.ok) return undefined
-    const { volumeMl, plusMinusMl, provenance, thinnestMm } = result.finding
+    const { volumeMl, plusMinusMl, provenance, thinnestMm = null } = result.finding
     const member: PlanMember = {
-      ...mould,
-      cavityMl: volumeMl * mould.count,
-      thinnestMm: thinnestMm ?? null,
+      mouldId,
+      name,
+      count,
+      cavityMl: volumeMl * count,
+      purpose,
+      thinnestMm,
+      facts,
+      volume,
     }
-    return { member, plusMinusMl: plusMinusMl * mould.count, provenance }
+    return { member, plusMinusMl: plusMinusMl * count, provenance }
   })
   const known = described.filter((d) => d !== undefined)
   if (known.length === 0 || known.length < moulds.length) return undefined

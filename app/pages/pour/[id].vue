@@ -70,6 +70,7 @@ const sign = computed(() =>
           {{ units.mass(massToWeighG(step, facts)!) }}
           <span class="other">{{ units.massOther(massToWeighG(step, facts)!) }}</span>
         </p>
+        <RunGuidance v-if="mode === 'knock'" :facts="facts" :step="step" @record="put" />
         <RunClock :clock="view.clock" :others="view.otherClocks" :now-ms="now" />
         <p
           v-for="issue in step === 'start_sift' || step === 'weigh_filler' ? facts.issues : []"
@@ -87,6 +88,7 @@ const sign = computed(() =>
           :can-undo="facts.live.length > 0"
           :ended="mode === 'ended'"
           :drying="mode === 'dry'"
+          :moulds="mode === 'demould' || mode === 'dry' ? (record.plan.mould.members ?? []) : []"
           @record="put(...$event)"
           @undo="undo"
         />

@@ -1,0 +1,167 @@
+<script setup lang="ts">
+/** The shelf out to files and in from them. Usage: <ShelfFiles /> */
+import { Download, Upload } from '@lucide/vue'
+import Button from 'primevue/button'
+import { ref, useTemplateRef } from 'vue'
+import { mouldsFromCsv, mouldsToCsv, type MouldTableRow } from '#core/formats'
+import { usualFacts } from '#core/mould'
+import { callApi } from '~/composables/useApi'
+import { useWorkshop } from '~/stores/workshop'
+import { TABLE_FAULT_WORDS } from '~/utils/mouldWords'
+import { saveFile } from '~/utils/saveFile'
+import { castsOf } from '~/utils/shelf'
+import { ERROR_WORDS } from '~/utils/words'
+import type { MouldBundle } from '~~/shared/moulds'
+
+const workshop = useWorkshop()
+const fileInput = useTemplateRef('fileInput')
+const said = ref('')
+const problems = ref<string[]>([])
+const busy = ref(false)
+
+async function exportJson() {
+  const answer = await callApi<MouldBundle>('/api/moulds/export', { timeout: 60_000 })
+  if (answer.ok) saveFile('moulds.json', 'application/json', `${JSON.stringify(answer.value, null, 2)}\n`)
+  else problems.value = [ERROR_WORDS[answer.failure.code]]
+}
+function exportCsv() {
+  const rows = workshop.moulds.map((m) => ({
+    name: m.name,
+    material: m.facts.material,
+    purpose: m.purpose,
+    holdsMl: m.cavityMl,
+    plusMinusMl: m.plusMinusMl,
+    thicknessMm: m.thicknessMm,
+    casts: castsOf(m),
+    note: m.note,
+  }))
+  saveFile('moulds.csv', 'text/csv', mouldsToCsv(rows))
+}
+
+function bundleOf(rows: readonly MouldTableRow[]): MouldBundle {
+  return {
+    format: 'nine-ripples.moulds',
+    version: 1,
+    sets: [],
+    moulds: rows.map((row) => ({
+      id: crypto.randomUUID(),
+      name: row.name,
+      purpose: row.purpose,
+      facts: usualFacts(row.material),
+      volume: {
+        parts: [
+          {
+            role: 'add',
+            count: 1,
+            method: {
+              by: 'known',
+              volumeMl: row.holdsMl,
+              plusMinusPct: Math.min(50, Number(((100 * row.plusMinusMl) / row.holdsMl).toFixed(1))),
+            },
+          },
+        ],
+        cavities: 1,
+        check: null,
+        trust: 'parts',
+      },
+      thicknessMm: row.thicknessMm,
+      isSpill: false,
+      castsBefore: row.casts,
+      lifeCasts: null,
+      note: row.note,
+      usualPlaster: null,
+      photos: [],
+    })),
+  }
+}
+
+async function send(bundle: object) {
+  busy.value = true
+  const answer = await workshop.importMoulds(bundle)
+  busy.value = false
+  if (!answer.ok) {
+    const { code, fields } = answer.failure
+    problems.value = [
+      `${ERROR_WORDS[code]} Nothing was taken over.`,
+      ...fields.slice(0, 5).map((f) => `${f.path}: ${f.message}`),
+    ]
+    return
+  }
+  const { added, same, kept, setsAdded } = answer.value
+  said.value = [
+    `${added} put on the shelf`,
+    ...(setsAdded > 0 ? [`${setsAdded} sets`] : []),
+    ...(same > 0 ? [`${same} there already`] : []),
+    ...(kept.length > 0 ? [`left as they are, since they differ here: ${kept.join(', ')}`] : []),
+  ].join('; ')
+}
+
+const MAX_FILE_BYTES = 100_000_000
+async function readFile(event: Event) {
+  const input = event.target as HTMLInputElement
+  const file = input.files?.[0]
+  input.value = ''
+  said.value = ''
+  problems.value = []
+  if (!file) return
+  if (file.size > MAX_FILE_BYTES) {
+    problems.value = ['This file is larger than 100 MB.']
+    return
+  }
+  const text = await file.text()
+  if (/\.csv$/i.test(file.name)) {
+    const { rows, problems: found } = mouldsFromCsv(text)
+    if (rows.length > 0) await send(bundleOf(rows))
+    problems.value.push(
+      ...found
+        .slice(0, 8)
+        .map((p) => `Line ${p.line}, ${p.column}: ${TABLE_FAULT_WORDS[p.code]}${p.at ? ` (${p.at})` : ''}.`),
+    )
+    return
+  }
+  try {
+    await send(JSON.parse(text) as object)
+  } catch (error) {
+    if (!(error instanceof SyntaxError)) throw error
+    problems.value = [`This is not JSON: ${error.message}.`]
+  }
+}
+</script>
+
+<template>
+  <div class="files">
+    <input
+      ref="fileInput"
+      type="file"
+      accept=".json,.csv"
+      class="visually-hidden"
+      tabindex="-1"
+      aria-label="File of moulds"
+      @change="readFile"
+    />
+    <Button severity="secondary" :disabled="busy" @click="fileInput?.click()"
+      ><Upload :size="18" aria-hidden="true" />{{ busy ? 'Reading…' : 'Read in' }}</Button
+    >
+    <Button severity="secondary" @click="exportJson"><Download :size="18" aria-hidden="true" />JSON</Button>
+    <Button severity="secondary" @click="exportCsv"><Download :size="18" aria-hidden="true" />CSV</Button>
+    <p role="status">{{ said }}</p>
+    <ul v-if="problems.length > 0" class="problems" role="alert">
+      <li v-for="p in problems" :key="p">{{ p }}</li>
+    </ul>
+  </div>
+</template>
+
+<style scoped>
+.files {
+  display: flex;
+  flex-wrap: wrap;
+  gap: var(--s2);
+  align-items: center;
+}
+.problems {
+  width: 100%;
+  margin: 0;
+  color: var(--hot);
+  font-weight: 600;
+}
+</style>

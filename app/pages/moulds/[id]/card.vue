@@ -1,0 +1,184 @@
+<script setup lang="ts">
+import Button from 'primevue/button'
+import { computed } from 'vue'
+import { airTactics, letsGo, preparationOf, releaseAdvice, describeCavity } from '#core/mould'
+import { weighOutForVolume } from '#core/mix'
+import { useUnits } from '~/composables/useUnits'
+import { useWorkshop } from '~/stores/workshop'
+import {
+  LET_GO_WORDS,
+  MATERIAL_WORDS,
+  PREPARATION_WORDS,
+  RELEASE_WORDS,
+  TACTIC_WORDS,
+} from '~/utils/mouldWords'
+import { plasterOf } from '~/utils/planDraft'
+import { pictured, sectionOf } from '~/utils/section'
+
+const id = String(useRoute().params.id)
+const workshop = useWorkshop()
+const units = useUnits()
+await Promise.all([workshop.loadSettings(), workshop.loadPlasters(), workshop.loadMoulds()])
+
+const card = computed(() => workshop.moulds.find((m) => m.id === id))
+const plaster = computed(() => plasterOf(card.value?.usualPlasterId ?? 'class:pottery', workshop.plasters))
+const SPARE_PCT = 10
+const weighOut = computed(() => {
+  if (!card.value || !plaster.value) return undefined
+  const { properties } = plaster.value
+  const mix = {
+    plaster: properties,
+    consistency: properties.useConsistency,
+    waterTempC: workshop.settings.tapTempC,
+    airFraction: 0.01,
+  }
+  return weighOutForVolume(mix, card.value.cavityMl, SPARE_PCT, workshop.settings.scaleDivisionG)
+})
+const described = computed(() => (card.value ? describeCavity(card.value.volume) : undefined))
+const undercutMm = computed(() => (described.value?.ok ? described.value.finding.undercutMm : undefined))
+const print = () => window.print()
+</script>
+
+<template>
+  <div class="page">
+    <div class="screen-only acts">
+      <NuxtLink :to="`/moulds/${id}`">Back to the mould</NuxtLink>
+      <Button v-if="card" label="Print it" @click="print" />
+    </div>
+    <article v-if="card" class="paper">
+      <header>
+        <h1>{{ card.name }}</h1>
+        <p>{{ MATERIAL_WORDS[card.facts.material] }} · {{ workshop.settings.workshopName }}</p>
+      </header>
+      <SectionPicture
+        class="picture"
+        :drawing="sectionOf(pictured(card.volume), card.cavityMl)"
+        :material="card.facts.material"
+        :label="`Section of ${card.name}`"
+        dimensions
+      />
+      <div class="figures">
+        <div>
+          <span class="what">Holds</span><span class="figure">{{ units.volume(card.cavityMl) }}</span>
+          <span>± {{ units.volume(card.plusMinusMl) }}</span>
+        </div>
+        <template v-if="weighOut && plaster">
+          <div>
+            <span class="what">Water</span><span class="figure">{{ units.mass(weighOut.waterG) }}</span>
+            <span>{{ units.massOther(weighOut.waterG) }}</span>
+          </div>
+          <div>
+            <span class="what">{{ plaster.name }}</span><span class="figure">{{
+              units.mass(weighOut.powderG)
+            }}</span>
+            <span>{{ units.massOther(weighOut.powderG) }}</span>
+          </div>
+          <div v-if="weighOut.fillerG > 0">
+            <span class="what">Silica</span><span class="figure">{{ units.mass(weighOut.fillerG) }}</span>
+            <span>{{ units.massOther(weighOut.fillerG) }}</span>
+          </div>
+        </template>
+      </div>
+      <p v-if="weighOut" class="soft">
+        With {{ SPARE_PCT }} % spare, {{ Math.round(weighOut.consistency) }} parts of water to 100, water at
+        {{ units.temp(workshop.settings.tapTempC) }}.
+      </p>
+      <div class="lists">
+        <section>
+          <h2>To make ready</h2>
+          <ul class="boxes">
+            <li v-for="p in preparationOf(card.facts, card.volume)" :key="p">{{ PREPARATION_WORDS[p] }}</li>
+          </ul>
+        </section>
+        <section>
+          <h2>Release</h2>
+          <p v-for="code in releaseAdvice(card.facts.material, plaster?.properties.classId)" :key="code">
+            {{ RELEASE_WORDS[code].text }}
+          </p>
+          <h2>Out of it</h2>
+          <p v-for="o in letsGo(card.facts, undercutMm)" :key="o.code">{{ LET_GO_WORDS[o.code] }}</p>
+          <template v-if="card.facts.airTraps.length > 0">
+            <h2>Air</h2>
+            <p v-for="t in airTactics(card.facts.airTraps)" :key="t">{{ TACTIC_WORDS[t] }}</p>
+          </template>
+        </section>
+      </div>
+      <p v-if="card.note">{{ card.note }}</p>
+      <p class="soft">
+        Respirator while powder is dry. Never any part of a body in plaster. Nothing into a drain.
+      </p>
+    </article>
+    <h1 v-else>This mould is not here (any more).</h1>
+  </div>
+</template>
+
+<style scoped>
+.page {
+  width: 100%;
+  max-width: 52rem;
+  display: grid;
+  gap: var(--s4);
+}
+.acts {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+}
+.paper {
+  background: #fff;
+  border-radius: 0.6rem;
+  padding: var(--s6);
+  display: grid;
+  gap: var(--s3);
+}
+.picture {
+  height: 15rem;
+}
+.figures,
+.lists {
+  display: grid;
+  gap: var(--s4);
+  grid-template-columns: repeat(auto-fit, minmax(10rem, 1fr));
+}
+.figures > div {
+  display: grid;
+  gap: 2px;
+  border-top: 2px solid var(--ink);
+  padding-top: var(--s2);
+}
+.figure {
+  font-size: 2.4rem;
+}
+.what {
+  font-weight: 600;
+}
+.lists {
+  grid-template-columns: repeat(auto-fit, minmax(16rem, 1fr));
+}
+section {
+  display: grid;
+  gap: var(--s1);
+  align-content: start;
+}
+h2 {
+  font-size: 1.05rem;
+  margin-top: var(--s1);
+}
+.boxes {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+.boxes li::before {
+  content: '☐ ';
+}
+@media print {
+  .screen-only {
+    display: none;
+  }
+  .paper {
+    padding: 0;
+    border-radius: 0;
+  }
+}
+</style>
