@@ -144,8 +144,8 @@ nav {
     display: none;
   }
   .place {
-    padding: 0 var(--s3);
-    font-size: 0.95rem;
+    padding: 0 var(--s2);
+    font-size: 0.9rem;
   }
   .place svg {
     display: none;

@@ -7,7 +7,7 @@ import { sql } from 'kysely'
 import { dryingCurve, dryingDepthMm } from '../core/drying'
 import { mixProperties } from '../core/mix'
 import { plasterProperties, type PlasterClassId } from '../core/plaster'
-import { foldPour, planMould, type EventBody, type PourEvent, type PourPlan } from '../core/pour'
+import { foldPour, planMould, stepsOf, type EventBody, type PourEvent, type PourPlan } from '../core/pour'
 import { planSchema, settingsSchema } from '../shared/contracts'
 import type { Db } from '../server/db/client'
 import { mouldInputSchema } from '../shared/moulds'
@@ -75,6 +75,7 @@ function run(
 ): Timed[] {
   const { planned, siftS } = foldPour(of, [])
   const filled = of.plaster.properties.fillerRatio > 0
+  const steps = stepsOf(of)
   const paced: [afterS: number, body: EventBody][] = [
     [0, { type: 'mould_ready' }],
     [4 * MIN, { type: 'weighed', what: 'water', massG: planned.waterG + 1 }],
@@ -86,6 +87,8 @@ function run(
     [siftS, { type: 'sifted' }],
     [pace.soakS + 8, { type: 'soaked' }],
     [pace.stirS + 5, { type: 'stirred', manner: pace.stirManner }],
+    ...(steps.includes('face_coat') ? [[25, { type: 'face_coated' }] as [number, EventBody]] : []),
+    ...(steps.includes('part_fill') ? [[20, { type: 'part_filled' }] as [number, EventBody]] : []),
     [70, { type: 'poured' }],
     [60, { type: 'tapped' }],
   ]
@@ -172,7 +175,7 @@ function demoPours(plan: MakePlan): { of: PourPlan; timed: Timed[]; ageS: number
     { of: glass, timed: run(glass, 'Tomas', 'sift_started', 12), ageS: 50 * MIN },
     { of: tile, timed: run(tile, 'Mina', 'sifted', 35), ageS: 40 * MIN },
     { of: creek, timed: run(creek, 'Ines', 'soaked', 40), ageS: 45 * MIN },
-    { of: urchin, timed: run(urchin, 'Odile', 'stirred', 30), ageS: 55 * MIN },
+    { of: urchin, timed: run(urchin, 'Odile', 'face_coated', 20), ageS: 55 * MIN },
     { of: ammonite, timed: settingDueIn(ammonite, 'Mina', 8 * MIN), ageS: 2 * HOUR },
     {
       of: ear,

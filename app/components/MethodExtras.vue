@@ -45,16 +45,21 @@ const keying = computed(() =>
 <template>
   <div v-if="ok && method.by === 'displacement' && gel" class="extras">
     <p>
-      <b>Gel:</b> {{ units.volume(gel.gelMl) }}. Water <b>{{ units.volume(gel.waterMl) }}</b>, powder
+      <b>Gel:</b> {{ units.roughVolume(gel.gelMl) }}. Water <b>{{ units.roughVolume(gel.waterMl) }}</b>,
+      powder
       <b>{{
-        'massG' in gel.powder ? units.mass(gel.powder.massG) : `${units.volume(gel.powder.volumeMl)} loose`
+        'massG' in gel.powder
+          ? units.mass(gel.powder.massG)
+          : `${units.roughVolume(gel.powder.volumeMl)} loose`
       }}</b>; it adds nothing to the volume.
     </p>
     <p>
       {{ Math.round(gel.workS / 60) }} min to work. It feels set at 5–7 min; give it the full
       <b>15–20 min</b>. Fill it the same day: it shrinks.
     </p>
-    <p v-if="typical">Usually {{ units.volume(typical.low) }} to {{ units.volume(typical.high) }}.</p>
+    <p v-if="typical">
+      Usually {{ units.roughVolume(typical.low) }} to {{ units.roughVolume(typical.high) }}.
+    </p>
     <CautionNote id="airway" />
   </div>
   <div v-else-if="ok && shell && method.by === 'shell'" class="extras">
@@ -66,9 +71,9 @@ const keying = computed(() =>
       an investment, 12 mm for a mother mould.
     </p>
     <p>
-      Water by the area rule: <b>{{ units.volume(shell.ruleWaterMl) }}</b>; by the form itself, at 70 : 100,
-      <b>{{ units.volume(shell.geometryWaterMl) }}</b>. The rule takes {{ Math.abs(differencePct) }} %
-      {{ differencePct >= 0 ? 'more' : 'less' }}:
+      Water by the area rule: <b>{{ units.roughVolume(shell.ruleWaterMl) }}</b>; by the form itself, at 70 :
+      100, <b>{{ units.roughVolume(shell.geometryWaterMl) }}</b>. The rule takes
+      {{ Math.abs(differencePct) }} % {{ differencePct >= 0 ? 'more' : 'less' }}:
       {{
         differencePct >= 0 ? 'spare, where the coat is flat' : 'it does not know the corners of a thick coat'
       }}.

@@ -15,6 +15,7 @@ const casts = computed(() => {
   const count = castsOf(props.card)
   return count === 0 ? 'no casts yet' : count === 1 ? '1 cast' : `${count} casts`
 })
+const range = computed(() => units.volumeRange(props.card.cavityMl, props.card.plusMinusMl))
 const last = computed(() => props.card.history.last)
 </script>
 
@@ -28,8 +29,7 @@ const last = computed(() => props.card.history.last)
     />
     <span class="name">{{ card.name }}</span>
     <span class="volume"
-      ><span class="figure">{{ units.volume(card.cavityMl) }}</span>
-      <span class="soft">± {{ units.volume(card.plusMinusMl) }}</span></span
+      ><span class="figure">{{ range[0] }}</span> <span class="soft">± {{ range[1] }}</span></span
     >
     <span class="soft facts"
       >{{ MATERIAL_WORDS[card.facts.material] }} · {{ PURPOSE_WORDS[card.purpose].toLowerCase()
@@ -64,8 +64,10 @@ const last = computed(() => props.card.history.last)
 }
 .volume {
   display: flex;
+  flex-wrap: wrap;
   align-items: baseline;
-  gap: var(--s2);
+  gap: 0 var(--s2);
+  white-space: nowrap;
 }
 .figure {
   font-size: 1.7rem;

@@ -9,7 +9,7 @@ import Textarea from 'primevue/textarea'
 import { computed, ref } from 'vue'
 import { describeCavity, describedThicknessMm } from '#core/mould'
 import { useWorkshop } from '~/stores/workshop'
-import { thicknessOf, type MouldDraft } from '~/utils/mouldDraft'
+import { hintedBy, thicknessOf, type MouldDraft } from '~/utils/mouldDraft'
 import { PURPOSE_WORDS } from '~/utils/mouldWords'
 
 const props = defineProps<{ failure: string; busy: boolean; isNew: boolean }>()
@@ -63,7 +63,12 @@ function save() {
           ><span>Its name</span><InputText v-model="draft.name" maxlength="120" autocomplete="off"
         /></label>
         <h2 id="m-holds">What it holds</h2>
-        <VolumeHelper v-model="draft.volume" :material="draft.facts.material" @problem="note" />
+        <VolumeHelper
+          v-model="draft.volume"
+          :material="draft.facts.material"
+          @problem="note"
+          @way="isNew && Object.assign(draft, hintedBy($event))"
+        />
       </section>
       <section class="slab" aria-labelledby="m-is">
         <h2 id="m-is">What it is</h2>

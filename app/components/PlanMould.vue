@@ -9,7 +9,7 @@ import { computed, ref } from 'vue'
 import { describeCavity, describedThicknessMm, wearOf } from '#core/mould'
 import { useUnits } from '~/composables/useUnits'
 import { useWorkshop } from '~/stores/workshop'
-import { mouldInputOf, thicknessOf } from '~/utils/mouldDraft'
+import { hintedBy, mouldInputOf, thicknessOf } from '~/utils/mouldDraft'
 import { MATERIAL_WORDS, PURPOSE_WORDS, WEAR_WORDS } from '~/utils/mouldWords'
 import type { MouldSource, PlanDraft } from '~/utils/planDraft'
 import { pictured, sectionOf } from '~/utils/section'
@@ -140,7 +140,8 @@ const note = (field: string, message: string) => props.problem(field, message)
         />
         <div>
           <p>
-            Holds <b>{{ units.volume(card.cavityMl) }}</b> ± {{ units.volume(card.plusMinusMl) }},
+            Holds <b>{{ units.volumeRange(card.cavityMl, card.plusMinusMl)[0] }}</b> ±
+            {{ units.volumeRange(card.cavityMl, card.plusMinusMl)[1] }},
             {{ provenanceWords(card.volumeProvenance) }}
           </p>
           <p class="soft">
@@ -184,6 +185,7 @@ const note = (field: string, message: string) => props.problem(field, message)
         v-model="draft.described.volume"
         :material="draft.described.facts.material"
         @problem="note"
+        @way="Object.assign(draft.described, hintedBy($event))"
       />
       <MouldFactsFields v-model="draft.described.facts" />
       <div class="pair">

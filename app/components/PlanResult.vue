@@ -59,21 +59,22 @@ const window = computed(() => outcome.value?.pourWindowS)
             v-if="plan.mould.plusMinusMl && plan.mould.plusMinusMl > outcome.leftover.leftMl"
             class="short-of"
           >
-            The volume is known to ± {{ units.volume(plan.mould.plusMinusMl) }}, the spare is
-            {{ units.volume(outcome.leftover.leftMl) }}: it may run short. Measure better, or take more spare.
+            The volume is known to ± {{ units.roughVolume(plan.mould.plusMinusMl) }}, the spare is
+            {{ units.roughVolume(outcome.leftover.leftMl) }}: it may run short. Measure better, or take more
+            spare.
           </p>
           <p v-if="outcome.leftover.fills.length > 0" class="makes" data-testid="leftover">
-            About {{ units.volume(outcome.leftover.leftMl) }} is left:
+            About {{ units.roughVolume(outcome.leftover.leftMl) }} is left:
             <template v-for="(fill, i) in outcome.leftover.fills" :key="fill.mouldId"
               ><template v-if="i > 0">, then </template><b>{{ fill.name }}</b> ({{
-                units.volume(fill.fillMl)
+                units.roughVolume(fill.fillMl)
               }})</template
             ><template v-if="outcome.leftover.restMl >= 1"
-              >; {{ units.volume(outcome.leftover.restMl) }} stays in the bowl</template
+              >; {{ units.roughVolume(outcome.leftover.restMl) }} stays in the bowl</template
             >.
           </p>
           <p v-else-if="outcome.leftover.leftMl >= 1" class="makes" data-testid="leftover">
-            About {{ units.volume(outcome.leftover.leftMl) }} is left in the bowl<template
+            About {{ units.roughVolume(outcome.leftover.leftMl) }} is left in the bowl<template
               v-if="plan.spill?.length"
               >: too little for any spill mould</template
             >.

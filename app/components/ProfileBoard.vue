@@ -54,7 +54,10 @@ const extent = computed(() => {
 /** Held while dragging, so that the paper does not slide under the hand. */
 const held = ref<typeof extent.value>()
 const paper = computed(() => held.value ?? extent.value)
-const stepMm = computed(() => gridStepMm(Math.max(paper.value.high - paper.value.low, paper.value.wide)))
+const stepMm = computed(() => {
+  const size = Math.max(paper.value.high - paper.value.low, paper.value.wide)
+  return units.system() === 'metric' ? gridStepMm(size) : gridStepMm(size / 25.4) * 25.4
+})
 const lines = (from: number, to: number) => {
   const list: number[] = []
   for (let v = Math.ceil(from / stepMm.value) * stepMm.value; v <= to; v += stepMm.value) list.push(v)
@@ -89,6 +92,9 @@ function toMm(event: PointerEvent): [number, number] {
   const point = new DOMPoint(event.clientX, event.clientY).matrixTransform(svg.getScreenCTM()!.inverse())
   return [point.x, -point.y]
 }
+
+/** Numbers along the grid, bare, in the caster's own length unit. */
+const inUnit = (mm: number) => (units.system() === 'metric' ? mm : Number((mm / 25.4).toFixed(2)))
 
 let frame = 0
 function drag(i: number, event: PointerEvent) {
@@ -130,13 +136,16 @@ function onKey(i: number, event: KeyboardEvent) {
   else return
   event.preventDefault()
 }
+// The model follows the parent a moment later, so the selection is counted from the list that was sent.
 function add() {
-  put(insertAfter(nodes.value, selected.value))
-  selected.value = Math.min(selected.value + 1, nodes.value.length - 1)
+  const next = insertAfter(nodes.value, selected.value)
+  put(next)
+  selected.value = Math.min(selected.value + 1, next.length - 1)
 }
 function remove() {
-  put(removeNode(nodes.value, selected.value))
-  selected.value = Math.max(0, Math.min(selected.value, nodes.value.length - 1))
+  const next = removeNode(nodes.value, selected.value)
+  put(next)
+  selected.value = Math.min(selected.value, next.length - 1)
 }
 function choose(next: 'outer' | 'inner') {
   if (next === 'inner' && method.value.inner.length === 0)
@@ -193,7 +202,7 @@ async function readFile(event: Event) {
     <svg
       ref="board"
       class="paper"
-      :viewBox="`${-paper.wide * 0.06} ${-paper.high} ${paper.wide * 1.06} ${paper.high - paper.low}`"
+      :viewBox="`${-paper.wide * 0.13} ${-paper.high} ${paper.wide * 1.13} ${paper.high - paper.low + unit * 5}`"
       role="group"
       aria-label="Profile, drawn from the axis outwards"
     >
@@ -214,6 +223,26 @@ async function readFile(event: Event) {
           :y1="-z"
           :y2="-z"
         />
+      </g>
+      <g class="numbers" :font-size="unit * 3.4">
+        <text
+          v-for="x in lines(stepMm, paper.wide)"
+          :key="`tx${x}`"
+          :x="x"
+          :y="-paper.low + unit * 3.6"
+          text-anchor="middle"
+        >
+          {{ inUnit(x) }}
+        </text>
+        <text
+          v-for="z in lines(paper.low, paper.high)"
+          :key="`tz${z}`"
+          :x="-unit * 1.2"
+          :y="-z + unit * 1.2"
+          text-anchor="end"
+        >
+          {{ inUnit(z) }}
+        </text>
       </g>
       <path class="filled" :d="filledPath" />
       <rect
@@ -415,6 +444,9 @@ async function readFile(event: Event) {
 }
 .grid line {
   stroke: var(--line);
+}
+.numbers text {
+  fill: var(--ink-soft);
 }
 .axis {
   stroke: var(--ink-soft);

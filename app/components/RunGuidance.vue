@@ -62,7 +62,7 @@ const leftover = computed(() => {
       What is left fills
       <template v-for="(fill, i) in leftover" :key="fill.mouldId"
         ><template v-if="i > 0">, then </template><b>{{ fill.name }}</b> ({{
-          units.volume(fill.fillMl)
+          units.roughVolume(fill.fillMl)
         }})</template
       >.
     </li>

@@ -25,7 +25,7 @@ const extent = computed(() => {
   return { left: Math.min(...xs), right: Math.max(...xs), low: Math.min(...ys), high: Math.max(...ys) }
 })
 const size = computed(() =>
-  Math.max(extent.value.right - extent.value.left, (extent.value.high - extent.value.low) * 1.25),
+  Math.max(extent.value.right - extent.value.left, (extent.value.high - extent.value.low) * 1.8),
 )
 const offset = computed(() => size.value * 0.05)
 const font = computed(() => size.value * 0.048)
@@ -66,7 +66,7 @@ const margin = computed(() => {
   const longest = Math.max(4, ...lines.value.filter((l) => l.upright).map((l) => l.text.length))
   const upright = sides.has('left') || sides.has('right')
   return {
-    x: upright ? offset.value + longest * font.value * 0.62 : offset.value,
+    x: upright ? offset.value + (longest + 1) * font.value * 0.66 : offset.value,
     top: sides.has('above') ? offset.value + font.value * 1.4 : offset.value,
     low: sides.has('below') ? offset.value + font.value * 1.6 : offset.value,
   }
@@ -251,6 +251,11 @@ const bar = computed(() => STEPS.findLast((s) => s <= size.value * 0.4) ?? 5)
 .stand-in {
   fill: var(--ink);
   font-weight: 600;
+  /* Keeps a figure readable where it crosses an edge. */
+  paint-order: stroke;
+  stroke: #fcfaf5d0;
+  stroke-width: 4px;
+  vector-effect: non-scaling-stroke;
 }
 .stand-in {
   fill: var(--ink-soft);

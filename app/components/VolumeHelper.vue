@@ -38,7 +38,11 @@ import { provenanceWords } from '~/utils/words'
 
 const props = defineProps<{ material: MouldMaterial }>()
 const volume = defineModel<CavityDescription>({ required: true })
-const emit = defineEmits<{ problem: [field: string, message: string] }>()
+const emit = defineEmits<{
+  problem: [field: string, message: string]
+  /** Another way was chosen for the first part: it tells what the mould probably is. */
+  way: [by: VolumeMethod['by']]
+}>()
 const units = useUnits()
 
 const ICONS: Record<VolumeMethod['by'], Component> = {
@@ -66,7 +70,7 @@ watch(
 const method = computed<VolumeMethod>(() =>
   slot.value === 'check' && volume.value.check
     ? volume.value.check
-    : volume.value.parts[typeof slot.value === 'number' ? slot.value : 0]!.method,
+    : (volume.value.parts[typeof slot.value === 'number' ? slot.value : 0] ?? volume.value.parts[0]!).method,
 )
 function putMethod(next: VolumeMethod) {
   if (slot.value === 'check') volume.value = { ...volume.value, check: next }
@@ -86,6 +90,7 @@ function chooseWay(by: VolumeMethod['by']) {
   typedBefore.set(`${slot.value}.${method.value.by}`, method.value)
   clearProblems()
   putMethod(typedBefore.get(`${slot.value}.${by}`) ?? FIRST_METHODS[by])
+  if (slot.value === 0) emit('way', by)
 }
 function chooseShape(kind: CavityShape['kind']) {
   typedBefore.set(keyOf(method.value), method.value)
@@ -106,11 +111,9 @@ function clearProblems() {
 watch(slot, clearProblems)
 
 function addPart(role: CavityPart['role']) {
-  volume.value = {
-    ...volume.value,
-    parts: [...volume.value.parts, { role, count: 1, method: { by: 'shape', shape: FIRST_SHAPES.cylinder } }],
-  }
-  slot.value = volume.value.parts.length - 1
+  const added: CavityPart = { role, count: 1, method: { by: 'shape', shape: FIRST_SHAPES.cylinder } }
+  slot.value = volume.value.parts.length
+  volume.value = { ...volume.value, parts: [...volume.value.parts, added] }
 }
 function removeSlot() {
   if (slot.value === 'check') volume.value = { ...volume.value, check: null, trust: 'parts' }
@@ -140,6 +143,11 @@ const faultAt = computed<[number, number] | undefined>(() => {
   )
   return at && [at.limit, at.actual]
 })
+const range = computed(() =>
+  whole.value.ok
+    ? units.volumeRange(whole.value.finding.volumeMl, whole.value.finding.plusMinusMl)
+    : ['', ''],
+)
 const several = computed(() => volume.value.parts.length > 1 || volume.value.check !== null)
 
 const parts = computed(() =>
@@ -262,11 +270,8 @@ const pictureLabel = computed(() => {
     <div class="total" aria-live="polite">
       <p v-if="whole.ok" class="holds">
         Holds
-        <span class="figure" data-testid="holds">{{ units.volume(whole.finding.volumeMl) }}</span>
-        <span class="soft"
-          >± {{ units.volume(whole.finding.plusMinusMl) }} ·
-          {{ provenanceWords(whole.finding.provenance) }}</span
-        >
+        <span class="figure" data-testid="holds">{{ range[0] }}</span>
+        <span class="soft">± {{ range[1] }} · {{ provenanceWords(whole.finding.provenance) }}</span>
       </p>
       <p v-else class="holds soft">
         {{ elsewhere ? 'Another part needs a look before this adds up.' : 'No volume yet.' }}
@@ -374,7 +379,7 @@ const pictureLabel = computed(() => {
   grid-template-columns: minmax(0, 1fr);
 }
 .picture {
-  height: clamp(9rem, 24vh, 15rem);
+  height: clamp(11rem, 28vh, 16rem);
   background: var(--chalk);
   border-radius: 0.9rem;
   padding: var(--s2);

@@ -3,8 +3,10 @@ import {
   formatLength,
   formatMass,
   formatMassOther,
+  formatRoughVolume,
   formatTemp,
   formatVolume,
+  formatVolumeRange,
   parseQuantity,
   type QuantityKind,
 } from '#core/units'
@@ -25,6 +27,10 @@ export function useUnits() {
     mass: (massG: number) => formatMass(massG, workshop.settings),
     massOther: (massG: number) => formatMassOther(massG, workshop.settings),
     volume: (volumeMl: number) => formatVolume(volumeMl, system()),
+    roughVolume: (volumeMl: number) => formatRoughVolume(volumeMl, system()),
+    /** [volume, how far it may be off], to the figures that make sense. */
+    volumeRange: (volumeMl: number, plusMinusMl: number) =>
+      formatVolumeRange(volumeMl, plusMinusMl, system()),
     length: (lengthMm: number) => formatLength(lengthMm, system()),
     area: (areaMm2: number) => formatArea(areaMm2, system()),
     temp: (tempC: number) => formatTemp(tempC, system()),

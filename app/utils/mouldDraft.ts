@@ -5,6 +5,7 @@ import {
   type CavityDescription,
   type MouldFacts,
   type Purpose,
+  type VolumeMethod,
 } from '#core/mould'
 import type { MouldCard, MouldInput } from '~~/shared/moulds'
 import { FIRST_METHODS } from './methodFields'
@@ -45,6 +46,14 @@ export function firstMouldDraft(): MouldDraft {
     lifeCasts: 0,
     note: '',
   }
+}
+
+/** A way of finding the volume tells what the mould probably is; the caster can say otherwise. */
+export function hintedBy(by: VolumeMethod['by']): { facts?: MouldFacts; purpose?: Purpose } {
+  if (by === 'ground') return { facts: usualFacts('sand_soil'), purpose: 'print' }
+  if (by === 'displacement') return { facts: usualFacts('alginate'), purpose: 'figure' }
+  if (by === 'shell') return { facts: usualFacts('wet_clay'), purpose: 'shell' }
+  return {}
 }
 
 /** What the piece dries like, mm: typed, or from its form, or the last figure known. */

@@ -111,7 +111,8 @@ it('a set adds its moulds up and comes back as the set', () => {
 
 it('a plan from before moulds were described comes back as a known volume', () => {
   const plan = planOf({ ...emptyDraft(settings), ...mouldChoice(moulds[0]!, plasters) }, stock)!
-  const { members: _members, ...old } = plan.mould
+  const old = { ...plan.mould }
+  delete old.members
   const draft = draftOf({ ...plan, mould: old }, stock)
   expect(draft.source).toBe('describe')
   expect(planOf(draft, stock)!.mould).toMatchObject({ cavityMl: 410, thicknessMm: 18 })

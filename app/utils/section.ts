@@ -92,7 +92,8 @@ function shapeSection(shape: CavityShape): SectionDrawing {
   const half = halfSection(shape)
   const halfWidth = Math.max(...half.map(([x]) => x))
   const rim = Math.max(...half.map(([, y]) => y))
-  const dims = [across(-halfWidth, halfWidth, rim, 'above'), up(halfWidth, 0, rim, 'right')]
+  const beside = halfWidth + wallOf(Math.max(halfWidth * 2, rim))
+  const dims = [across(-halfWidth, halfWidth, rim, 'above'), up(beside, 0, rim, 'right')]
   if (shape.kind === 'ring') {
     const r = shape.innerDiameterMm / 2
     const rings = [half.map(([x, y]): Point => [x, y]), half.map(([x, y]): Point => [-x, y])]

@@ -55,16 +55,42 @@ export function formatMassOther(massG: number, prefs: UnitPrefs): string {
     : formatGrams(massG, prefs.scaleDivisionG)
 }
 
+function volumeUnit(volumeMl: number, system: UnitSystem): { name: string; ml: number } {
+  if (system === 'metric') return volumeMl >= 1000 ? { name: 'l', ml: 1000 } : { name: 'ml', ml: 1 }
+  const quart = system === 'us' ? ML_PER.usQuart : ML_PER.impQuart
+  const ounce = system === 'us' ? ML_PER.usFlOz : ML_PER.impFlOz
+  return volumeMl >= quart ? { name: 'qt', ml: quart } : { name: 'fl oz', ml: ounce }
+}
+
 /** A volume to three figures. */
 export function formatVolume(volumeMl: number, system: UnitSystem): string {
-  if (system === 'metric') {
-    return volumeMl >= 1000 ? `${significant(volumeMl / 1000, 3)} l` : `${significant(volumeMl, 3)} ml`
-  }
-  const quartMl = system === 'us' ? ML_PER.usQuart : ML_PER.impQuart
-  const ounceMl = system === 'us' ? ML_PER.usFlOz : ML_PER.impFlOz
-  return volumeMl >= quartMl
-    ? `${significant(volumeMl / quartMl, 3)} qt`
-    : `${significant(volumeMl / ounceMl, 3)} fl oz`
+  const { name, ml } = volumeUnit(volumeMl, system)
+  return `${significant(volumeMl / ml, 3)} ${name}`
+}
+
+/** A volume and how far it may be off, in one unit and to one place: the range decides how many figures make sense. */
+export function formatVolumeRange(
+  volumeMl: number,
+  plusMinusMl: number,
+  system: UnitSystem,
+): [string, string] {
+  const { name, ml } = volumeUnit(volumeMl, system)
+  const off = Math.max(plusMinusMl / ml, 1e-3)
+  const lead = Math.floor(Math.log10(off))
+  // One figure of the range, two where it begins with a one.
+  const place = off / 10 ** lead < 2 ? lead - 1 : lead
+  const decimals = Math.max(0, -place)
+  const step = 10 ** place
+  const show = (value: number) => `${fixed(Math.round(value / step) * step, decimals)} ${name}`
+  return [show(volumeMl / ml), show(off)]
+}
+
+/** A volume that is only an estimate: two figures. */
+export function formatRoughVolume(volumeMl: number, system: UnitSystem): string {
+  const { name, ml } = volumeUnit(volumeMl, system)
+  const value = volumeMl / ml
+  const lead = value > 0 ? 10 ** (Math.floor(Math.log10(value)) - 1) : 1
+  return `${Number((Math.round(value / lead) * lead).toPrecision(2))} ${name}`
 }
 
 /** An area to three figures. */

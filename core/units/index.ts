@@ -6,8 +6,10 @@ export {
   formatLength,
   formatMass,
   formatMassOther,
+  formatRoughVolume,
   formatTemp,
   formatVolume,
+  formatVolumeRange,
   roundToDivision,
 } from './format'
 export type { UnitPrefs } from './format'

@@ -1,10 +1,13 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import {
+  formatArea,
   formatLength,
   formatMass,
   formatTemp,
+  formatRoughVolume,
   formatVolume,
+  formatVolumeRange,
   parseQuantity,
   GRAMS_PER,
   ML_PER,
@@ -112,4 +115,24 @@ describe('what is shown can be typed again', () => {
       }),
     )
   })
+})
+
+it('lets the range decide how many figures of a volume make sense', () => {
+  expect(formatVolumeRange(2123, 355, 'metric')).toEqual(['2.1 l', '0.4 l'])
+  expect(formatVolumeRange(5191, 108, 'metric')).toEqual(['5.19 l', '0.11 l'])
+  expect(formatVolumeRange(32.7, 3.46, 'metric')).toEqual(['33 ml', '3 ml'])
+  expect(formatVolumeRange(410.4, 2.9, 'metric')).toEqual(['410 ml', '3 ml'])
+  expect(formatVolumeRange(946.352946, 40, 'us')).toEqual(['1.00 qt', '0.04 qt'])
+  expect(formatVolumeRange(640, 130, 'metric')).toEqual(['640 ml', '130 ml'])
+  expect(formatRoughVolume(26.8, 'metric')).toBe('27 ml')
+  expect(formatRoughVolume(1278, 'metric')).toBe('1.3 l')
+})
+
+it('reads and shows areas', () => {
+  expect(parseQuantity('0.4 m2', 'area', 'cm2')).toEqual({ ok: true, value: 400_000 })
+  expect(parseQuantity('2 sq ft', 'area', 'in2', 'us')).toEqual({ ok: true, value: 2 * 304.8 ** 2 })
+  expect(parseQuantity('500', 'area', 'cm2')).toEqual({ ok: true, value: 50_000 })
+  expect(parseQuantity('5 cm', 'area', 'cm2')).toMatchObject({ ok: false, code: 'wrong_kind_of_unit' })
+  expect(formatArea(50_000, 'metric')).toBe('500 cm²')
+  expect(formatArea(304.8 ** 2, 'us')).toBe('1.00 ft²')
 })

@@ -83,6 +83,7 @@ test('a plan changed in two windows: the second is told, and nothing typed is lo
   const other = await context.newPage()
   await open(page, `/plan?pour=${id}`)
   await open(other, `/plan?pour=${id}`)
+  for (const window of [page, other]) await window.getByRole('button', { name: 'Known' }).click()
   await other.getByLabel('It holds').fill('3 l')
   await other.getByRole('button', { name: 'Keep this plan' }).click()
   await other.waitForURL(/\/pour\//)
@@ -94,6 +95,7 @@ test('a plan changed in two windows: the second is told, and nothing typed is lo
 
 test('what cannot be read is said at the field and stays there', async ({ page, open }) => {
   await open(page, '/plan')
+  await page.getByRole('button', { name: 'Known' }).click()
   const holds = page.getByLabel('It holds')
   for (const [typed, message] of [
     ['plenty', 'I cannot read that'],

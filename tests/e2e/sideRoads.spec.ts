@@ -83,7 +83,8 @@ test('the filled mix weighs its silica and keeps its own caution', async ({ page
 
 test('a half-filled worksheet outlives a reload, also without a name', async ({ page, open }) => {
   await open(page, '/plan')
-  await page.getByRole('button', { name: 'Volume' }).click()
+  await page.getByRole('button', { name: 'Describe it' }).click()
+  await page.getByRole('button', { name: 'Known' }).click()
   await page.getByLabel('It holds').fill('3.25 l')
   await page.getByLabel('Spare').fill('7.5')
   await page.getByRole('heading', { level: 1 }).click()

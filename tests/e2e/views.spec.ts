@@ -52,11 +52,19 @@ test('no view has a serious fault by axe, is wider than a phone, or asks for any
   const { rows } = await import('kysely').then(({ sql }) =>
     sql<{ id: string; piece: string }>`select id, plan ->> 'piece' as piece from pour`.execute(workshop.db),
   )
+  const { id: mouldId } = await workshop.db
+    .selectFrom('mould')
+    .select('id')
+    .where('name', 'like', 'Lamp-oil jug%')
+    .executeTakeFirstOrThrow()
   const id = (start: string) => rows.find((r) => r.piece.startsWith(start))!.id
   const paths = [
     '/',
     '/plan',
     '/casts',
+    '/moulds',
+    '/moulds/new',
+    ...['', '/edit', '/card'].map((part) => `/moulds/${mouldId}${part}`),
     '/settings',
     '/safety',
     ...Object.values(PIECES).map((p) => `/pour/${id(p)}`),

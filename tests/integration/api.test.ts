@@ -4,6 +4,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { migrate } from '../../server/db/migrate'
 import type { PourRecord } from '../../shared/contracts'
 import { createTestDatabase } from '../support/database'
+import { send as sendTo } from '../support/http'
 import { startServer, type TestServer } from '../support/server'
 import { testPlan } from '../unit/plans'
 
@@ -20,17 +21,8 @@ afterAll(async () => {
   await database?.drop()
 })
 
-async function send(method: string, path: string, body?: unknown, headers: Record<string, string> = {}) {
-  const answer = await fetch(`${server.address}${path}`, {
-    method,
-    headers: { ...(body === undefined ? {} : { 'content-type': 'application/json' }), ...headers },
-    ...(body === undefined ? {} : { body: typeof body === 'string' ? body : JSON.stringify(body) }),
-  })
-  return {
-    status: answer.status,
-    json: (await answer.json()) as never as Record<string, never> & { error?: never },
-  }
-}
+const send = (...[method, path, body, headers]: [string, string, unknown?, Record<string, string>?]) =>
+  sendTo(server, method, path, body, headers)
 const newPour = async (plan = testPlan()) => {
   const id = randomUUID()
   expect(await send('POST', '/api/pours', { id, plan })).toMatchObject({

@@ -75,8 +75,8 @@ describe('what must never be, the database itself refuses', () => {
   })
   it('a mould that holds nothing, a second row of settings', async () => {
     await expect(
-      sql`insert into mould (id, name, kind, cavity_ml, volume_provenance, thickness_mm)
-        values (${randomUUID()}, 'm', 'silicone', 0, '{}', 5)`.execute(database.db),
+      sql`insert into mould (id, name, kind, cavity_ml, plus_minus_ml, volume_provenance, thickness_mm, facts, volume)
+        values (${randomUUID()}, 'm', 'silicone', 0, 0, '{}', 5, '{}', '{}')`.execute(database.db),
     ).rejects.toMatchObject({ code: '23514' })
     await expect(sql`insert into settings select * from settings`.execute(database.db)).rejects.toMatchObject(
       { code: '23505' },

@@ -58,7 +58,11 @@ const sign = computed(() =>
           <h1>{{ view.pastWorking ? 'It should have set by now' : words.title }}</h1>
           <p class="how">
             {{
-              view.pastWorking ? 'Go on tapping through what was done, or give it up and say why.' : words.how
+              view.pastWorking
+                ? 'Go on tapping through what was done, or give it up and say why.'
+                : step === 'prepare' && record.plan.mould.members
+                  ? 'For this mould. Tick what is done; what does not apply can stay open.'
+                  : words.how
             }}
           </p>
         </template>

@@ -59,8 +59,9 @@ const print = () => window.print()
       />
       <div class="figures">
         <div>
-          <span class="what">Holds</span><span class="figure">{{ units.volume(card.cavityMl) }}</span>
-          <span>± {{ units.volume(card.plusMinusMl) }}</span>
+          <span class="what">Holds</span
+          ><span class="figure">{{ units.volumeRange(card.cavityMl, card.plusMinusMl)[0] }}</span>
+          <span>± {{ units.volumeRange(card.cavityMl, card.plusMinusMl)[1] }}</span>
         </div>
         <template v-if="weighOut && plaster">
           <div>

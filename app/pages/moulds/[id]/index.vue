@@ -78,8 +78,8 @@ async function remove() {
               dimensions
             />
             <p class="holds">
-              <span class="figure">{{ units.volume(card.cavityMl) }}</span>
-              <span>± {{ units.volume(card.plusMinusMl) }}</span>
+              <span class="figure">{{ units.volumeRange(card.cavityMl, card.plusMinusMl)[0] }}</span>
+              <span>± {{ units.volumeRange(card.cavityMl, card.plusMinusMl)[1] }}</span>
             </p>
             <p class="soft">
               By {{ ways }}; {{ provenanceWords(card.volumeProvenance) }}. Dries like a slab of

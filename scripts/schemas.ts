@@ -1,0 +1,24 @@
+/**
+ * The published JSON Schemas, made from the contracts that the server itself parses with.
+ * Usage: npx tsx scripts/schemas.ts writes docs/schemas; a test fails while they differ.
+ */
+import { writeFileSync } from 'node:fs'
+import { fileURLToPath } from 'node:url'
+import { z } from 'zod'
+import { mouldBundleSchema } from '../shared/moulds'
+
+export const SCHEMAS = {
+  'moulds.v1.schema.json': () => ({
+    ...z.toJSONSchema(mouldBundleSchema, { io: 'input' }),
+    title: 'Nine Ripples: a shelf of moulds',
+    description: 'Lengths in mm, volumes in ml, areas in mm², masses in g.',
+  }),
+}
+
+export const schemaPath = (name: string) => fileURLToPath(new URL(`../docs/schemas/${name}`, import.meta.url))
+export const schemaText = (name: keyof typeof SCHEMAS) => `${JSON.stringify(SCHEMAS[name](), null, 2)}\n`
+
+if (process.argv[1] === fileURLToPath(import.meta.url)) {
+  for (const name of Object.keys(SCHEMAS) as (keyof typeof SCHEMAS)[])
+    writeFileSync(schemaPath(name), schemaText(name))
+}
