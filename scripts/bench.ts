@@ -6,6 +6,7 @@ import { readFileSync } from 'node:fs'
 import { gzipSync } from 'node:zlib'
 import autocannon from 'autocannon'
 import { chromium } from '@playwright/test'
+import { findVolume, type ProfileNode } from '../core/mould'
 import { evaluatePlan, foldPour } from '../core/pour'
 import { migrate } from '../server/db/migrate'
 import { createTestDatabase } from '../tests/support/database'
@@ -37,6 +38,20 @@ rows.push([
   20,
 ])
 
+/** A turned form of 200 points, half of them on curves, with a waist. */
+const profile: ProfileNode[] = Array.from({ length: 200 }, (_, i) => ({
+  radiusMm: 60 + 25 * Math.sin(i / 20),
+  heightMm: i * 1.5,
+  smooth: i % 2 === 1,
+}))
+const turned = { by: 'profile', outer: profile, inner: [], fillHeightMm: null } as const
+rows.push([
+  'volume of a profile of 200 points, checks and undercuts included, median',
+  medianMs(() => findVolume({ ...turned, inner: [] }), 300),
+  'ms',
+  2,
+])
+
 const database = await createTestDatabase()
 await migrate(database.db)
 await loadDemo(database.db, Date.now())
@@ -63,6 +78,38 @@ rows.push(['bench drawn, cold browser', performance.now() - openMs, 'ms', 3000])
 const publicDir = new URL('../.output/public', import.meta.url).pathname
 const gzipBytes = firstView.reduce((sum, path) => sum + gzipSync(readFileSync(publicDir + path)).length, 0)
 rows.push(['JavaScript of the first view, gzip', gzipBytes / 1000, 'kB', 250])
+
+await page.goto(`${server.address}/moulds/new`)
+await page.getByRole('button', { name: 'Turned profile' }).click()
+const csv = profile.map((n) => `${n.radiusMm},${n.heightMm},${n.smooth ? 'smooth' : ''}`).join('\n')
+await page
+  .getByLabel('Profile file')
+  .setInputFiles({ name: 'p.csv', mimeType: 'text/csv', buffer: Buffer.from(csv) })
+await page.getByText('200 points read.').waitFor()
+const grip = page.getByRole('button', { name: /^Point 100 of 200/ })
+await grip.scrollIntoViewIfNeeded()
+const { x, y, width, height } = (await grip.boundingBox())!
+await page.mouse.move(x + width / 2, y + height / 2)
+await page.mouse.down()
+// As text: the script's own compiler adds helpers that the page does not have.
+await page.evaluate(`
+  window.frames_ = []
+  requestAnimationFrame(function tick(ms) { window.frames_.push(ms); requestAnimationFrame(tick) })`)
+for (let i = 0; i < 240; i++)
+  await page.mouse.move(x + width / 2 + 30 * Math.sin(i / 10), y + height / 2 + 10 * Math.cos(i / 10))
+await page.mouse.up()
+const frames = await page.evaluate<number[]>('window.frames_')
+const gaps = frames
+  .slice(1)
+  .map((at, i) => at - frames[i]!)
+  .sort((a, b) => a - b)
+rows.push([
+  'frame while a point of 200 is dragged, median',
+  gaps[Math.floor(gaps.length / 2)]!,
+  'ms',
+  1000 / 60,
+])
+rows.push(['frame while a point of 200 is dragged, p95', gaps[Math.floor(gaps.length * 0.95)]!, 'ms', 33])
 await browser.close()
 
 const load = await autocannon({ url: `${server.address}/api/pours?limit=50`, connections: 8, duration: 10 })

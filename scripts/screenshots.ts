@@ -4,6 +4,7 @@
  */
 import { chromium, type Page } from '@playwright/test'
 import type { PourRecord } from '../shared/contracts'
+import type { MouldCard } from '../shared/moulds'
 import { CHROMIUM_ARGS, CHROMIUM_PATH } from './chromium'
 
 const folder = process.argv[2] ?? 'docs/screenshots'
@@ -12,6 +13,11 @@ const only = process.argv[4]
 
 const { items } = (await (await fetch(`${address}/api/pours?limit=100`)).json()) as { items: PourRecord[] }
 const pourId = (piece: string) => items.find((p) => p.plan.piece.startsWith(piece))!.id
+
+const { items: moulds } = (await (await fetch(`${address}/api/moulds?limit=100`)).json()) as {
+  items: MouldCard[]
+}
+const mouldId = (name: string) => moulds.find((m) => m.name.startsWith(name))!.id
 
 const DESK = { width: 1280, height: 800 }
 const PHONE = { width: 390, height: 844 }
@@ -31,7 +37,9 @@ const VIEWS: [name: string, path: string, size: typeof DESK][] = [
   ['pour-dry', `/pour/${pourId('Tide-clock')}`, DESK],
   ['casts', '/casts', DESK],
   ['cast', `/casts/${pourId('Tide-clock')}`, DESK],
-  ['cast-failed', `/casts/${pourId('Shell for the glass urchin, first')}`, DESK],
+  ['moulds', '/moulds', DESK],
+  ['mould', `/moulds/${mouldId('Sea urchin')}`, DESK],
+  ['mould-edit', `/moulds/${mouldId('Gull')}/edit`, DESK],
   ['settings', '/settings', DESK],
 ]
 
@@ -57,6 +65,12 @@ for (const [name, path, viewport] of VIEWS.filter(([n]) => !only || n.startsWith
   await page.goto(`${address}${path}`)
   await settled(page)
   if (path.startsWith('/casts')) await page.locator('canvas, tbody tr').first().waitFor()
+  if (name === 'mould-edit') {
+    // The drawing board, which is the second way this mould was found.
+    await page.getByRole('button', { name: /^≟/ }).click()
+    await page.getByRole('group', { name: 'How the volume is found' }).scrollIntoViewIfNeeded()
+    await page.locator('.helper').evaluate((el) => el.scrollIntoView())
+  }
   await page.screenshot({ path: `${folder}/${name}.png` })
   await context.close()
 }

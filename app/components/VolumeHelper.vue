@@ -19,7 +19,7 @@ import {
   Wheat,
 } from '@lucide/vue'
 import Button from 'primevue/button'
-import { computed, ref, watch, type Component } from 'vue'
+import { computed, markRaw, ref, watch, type Component } from 'vue'
 import {
   VOLUME_METHODS,
   describeCavity,
@@ -72,13 +72,20 @@ const method = computed<VolumeMethod>(() =>
     ? volume.value.check
     : (volume.value.parts[typeof slot.value === 'number' ? slot.value : 0] ?? volume.value.parts[0]!).method,
 )
+/**
+ * A description is a value: replaced, never changed. Kept out of Vue's proxies, for the models read each of its numbers
+ * many times on every move of a hand.
+ */
+function putVolume(change: Partial<CavityDescription>) {
+  volume.value = markRaw({ ...volume.value, ...change })
+}
 function putMethod(next: VolumeMethod) {
-  if (slot.value === 'check') volume.value = { ...volume.value, check: next }
+  if (slot.value === 'check') putVolume({ check: next })
   else putPart(slot.value, { method: next })
 }
 function putPart(index: number, change: Partial<CavityPart>) {
   const parts = volume.value.parts.map((p, i) => (i === index ? { ...p, ...change } : p))
-  volume.value = { ...volume.value, parts }
+  putVolume({ parts })
 }
 
 // What was typed for another way or form is still there when one comes back to it.
@@ -113,16 +120,16 @@ watch(slot, clearProblems)
 function addPart(role: CavityPart['role']) {
   const added: CavityPart = { role, count: 1, method: { by: 'shape', shape: FIRST_SHAPES.cylinder } }
   slot.value = volume.value.parts.length
-  volume.value = { ...volume.value, parts: [...volume.value.parts, added] }
+  putVolume({ parts: [...volume.value.parts, added] })
 }
 function removeSlot() {
-  if (slot.value === 'check') volume.value = { ...volume.value, check: null, trust: 'parts' }
-  else volume.value = { ...volume.value, parts: volume.value.parts.filter((_, i) => i !== slot.value) }
+  if (slot.value === 'check') putVolume({ check: null, trust: 'parts' })
+  else putVolume({ parts: volume.value.parts.filter((_, i) => i !== slot.value) })
   slot.value = 0
 }
 function addCheck() {
   const by = volume.value.parts.some((p) => p.method.by === 'water_fill') ? 'shape' : 'water_fill'
-  volume.value = { ...volume.value, check: FIRST_METHODS[by] }
+  putVolume({ check: FIRST_METHODS[by] })
   slot.value = 'check'
 }
 
@@ -285,7 +292,7 @@ const pictureLabel = computed(() => {
           :model-value="volume.trust"
           label="Which figure to go by"
           :options="TRUST"
-          @update:model-value="volume = { ...volume, trust: $event }"
+          @update:model-value="putVolume({ trust: $event })"
         />
       </div>
     </div>
@@ -307,7 +314,7 @@ const pictureLabel = computed(() => {
           label="Cavities like this"
           :min="1"
           :max="200"
-          @update:model-value="volume = { ...volume, cavities: Math.round($event ?? 1) }"
+          @update:model-value="putVolume({ cavities: Math.round($event ?? 1) })"
           @problem="note('cavities', $event)"
         />
         <ul v-if="whole.ok" class="notes">

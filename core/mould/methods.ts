@@ -323,13 +323,13 @@ function fromShape(shape: CavityShape): VolumeResult {
 const WALL_EVENNESS = 0.2
 
 function fromProfile(m: Extract<VolumeMethod, { by: 'profile' }>): VolumeResult {
-  const wrong = profileFault(m.outer, m.inner)
+  const outer = flattenProfile(m.outer)
+  const inner = flattenProfile(m.inner)
+  const wrong = profileFault(outer, inner)
   if (wrong) {
     const path = wrong.code === 'inner_outside_outer' ? 'inner' : 'outer'
     return { ok: false, issues: [fault(wrong.code, path, wrong.at[1], wrong.at[0], 'mm')] }
   }
-  const outer = flattenProfile(m.outer)
-  const inner = flattenProfile(m.inner)
   const floorMm = Math.min(...outer.map((p) => p[1]))
   const rimMm = outer.at(-1)![1]
   const levelMm = m.fillHeightMm === null ? rimMm : floorMm + m.fillHeightMm

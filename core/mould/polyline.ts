@@ -30,6 +30,9 @@ function spansOf(line: readonly Point[], number: number): Span[] {
  * that share one are compared, so a profile that mostly climbs costs little more than one pass.
  */
 export function findCrossing(...lines: readonly (readonly Point[])[]): Point | undefined {
+  // A single line that only climbs, as most profiles do, cannot meet itself.
+  if (lines.length === 1 && lines[0]!.every((p, i, line) => i === 0 || p[1] > line[i - 1]![1]))
+    return undefined
   const spans = lines.flatMap(spansOf).sort((a, b) => a.low - b.low)
   let active: Span[] = []
   for (const span of spans) {

@@ -48,7 +48,7 @@ const profiles = fc
     let height = 0
     return steps.map(([r, up, smooth], i) => node(r, (height += i === 0 ? 0 : up), smooth))
   })
-  .filter((nodes) => profileFault(nodes, []) === undefined)
+  .filter((nodes) => profileFault(flattenProfile(nodes), []) === undefined)
 
 it('turns a profile as Pappus’ theorem does', () => {
   fc.assert(
@@ -138,7 +138,7 @@ it.each([
     'inner_outside_outer',
   ],
 ] as const)('refuses %s', (_, outer, inner, code) => {
-  expect(profileFault(outer, inner)?.code).toBe(code)
+  expect(profileFault(flattenProfile(outer), flattenProfile(inner))?.code).toBe(code)
   expect(findVolume({ by: 'profile', outer: [...outer], inner: [...inner], fillHeightMm: null }).ok).toBe(
     false,
   )

@@ -30,10 +30,9 @@ export function curveHandles(
   // Handles stay between the heights of their nodes: a curve that dips under its own floor holds less than nothing.
   const low = Math.min(from.heightMm, to.heightMm)
   const high = Math.max(from.heightMm, to.heightMm)
-  const between = (heightMm: number) => Math.min(high, Math.max(low, heightMm))
   return {
-    first: [Math.max(0, from.radiusMm + a[0] / 3), between(from.heightMm + a[1] / 3)],
-    second: [Math.max(0, to.radiusMm - b[0] / 3), between(to.heightMm - b[1] / 3)],
+    first: [Math.max(0, from.radiusMm + a[0] / 3), Math.min(high, Math.max(low, from.heightMm + a[1] / 3))],
+    second: [Math.max(0, to.radiusMm - b[0] / 3), Math.min(high, Math.max(low, to.heightMm - b[1] / 3))],
   }
 }
 
@@ -61,26 +60,30 @@ function smoothTangent(nodes: readonly ProfileNode[], i: number, span: number): 
   return [(after.radiusMm - before.radiusMm) / 2, (after.heightMm - before.heightMm) / 2]
 }
 
+// Hot loops below run on every move of a hand: plain functions and numbers, nothing made anew for each point.
+
+function bezier(p0: number, p1: number, p2: number, p3: number, t: number): number {
+  const u = 1 - t
+  return u * u * u * p0 + 3 * u * u * t * p1 + 3 * u * t * t * p2 + t * t * t * p3
+}
+
 /** The profile as a line of straight pieces, eight to a curve. */
 export function flattenProfile(nodes: readonly ProfileNode[]): Point[] {
   const line: Point[] = []
-  nodes.forEach((node, i) => {
+  for (let i = 0; i < nodes.length; i++) {
+    const [node, next] = [nodes[i]!, nodes[i + 1]]
     line.push([node.radiusMm, node.heightMm])
-    const next = nodes[i + 1]
-    if (!next) return
-    const handles = curveHandles(nodes, i)
-    if (!handles) return
+    const handles = next && curveHandles(nodes, i)
+    if (!handles) continue
+    const { first, second } = handles
     for (let s = 1; s < CURVE_STEPS; s++) {
       const t = s / CURVE_STEPS
-      const u = 1 - t
-      const at = (p0: number, p1: number, p2: number, p3: number) =>
-        u * u * u * p0 + 3 * u * u * t * p1 + 3 * u * t * t * p2 + t * t * t * p3
       line.push([
-        Math.max(0, at(node.radiusMm, handles.first[0], handles.second[0], next.radiusMm)),
-        at(node.heightMm, handles.first[1], handles.second[1], next.heightMm),
+        Math.max(0, bezier(node.radiusMm, first[0], second[0], next.radiusMm, t)),
+        bezier(node.heightMm, first[1], second[1], next.heightMm, t),
       ])
     }
-  })
+  }
   return line
 }
 
@@ -92,14 +95,17 @@ export function flattenProfile(nodes: readonly ProfileNode[]): Point[] {
 export function revolvedVolumeMl(line: readonly Point[], levelMm: number): number {
   let sum = 0
   for (let i = 1; i < line.length; i++) {
-    const [r0, z0] = line[i - 1]!
-    const [r1, z1] = line[i]!
+    let [r0, z0] = line[i - 1]!
+    let [r1, z1] = line[i]!
     if (z0 === z1 || (z0 >= levelMm && z1 >= levelMm)) continue
-    const cut = (r: number, z: number, toR: number, toZ: number): Point =>
-      z <= levelMm ? [r, z] : [r + ((toR - r) * (levelMm - z)) / (toZ - z), levelMm]
-    const [ra, za] = cut(r0, z0, r1, z1)
-    const [rb, zb] = cut(r1, z1, r0, z0)
-    sum += (zb - za) * (ra * ra + ra * rb + rb * rb)
+    if (z0 > levelMm) {
+      r0 += ((r1 - r0) * (levelMm - z0)) / (z1 - z0)
+      z0 = levelMm
+    } else if (z1 > levelMm) {
+      r1 += ((r0 - r1) * (levelMm - z1)) / (z0 - z1)
+      z1 = levelMm
+    }
+    sum += (z1 - z0) * (r0 * r0 + r0 * r1 + r1 * r1)
   }
   return (Math.PI / 3) * sum * 1e-3
 }
@@ -190,15 +196,13 @@ export function wallThickness(outer: readonly Point[], inner: readonly Point[]):
   return { thinnestMm, thickestMm, meanMm: sum / places.length }
 }
 
-/** Why a profile, or a pair of them, is no form that could be cast; undefined if it is one. */
+/** Why flattened profiles, or a pair of them, are no form that could be cast; undefined if they are one. */
 export function profileFault(
-  outerNodes: readonly ProfileNode[],
-  innerNodes: readonly ProfileNode[],
+  outer: readonly Point[],
+  inner: readonly Point[],
 ): { code: ProfileFaultCode; at: Point } | undefined {
-  const at: Point = [outerNodes[0]?.radiusMm ?? 0, outerNodes[0]?.heightMm ?? 0]
-  if (outerNodes.length < 2 || innerNodes.length === 1) return { code: 'profile_too_short', at }
-  const outer = flattenProfile(outerNodes)
-  const inner = flattenProfile(innerNodes)
+  const at = outer[0] ?? [0, 0]
+  if (outer.length < 2 || inner.length === 1) return { code: 'profile_too_short', at }
   for (const line of inner.length > 0 ? [outer, inner] : [outer]) {
     const crossing = findCrossing(line)
     if (crossing) return { code: 'profile_crosses_itself', at: crossing }
