@@ -6,13 +6,14 @@
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import { computed, ref } from 'vue'
-import { describeCavity, describedThicknessMm, wearOf } from '#core/mould'
+import { describeCavity, describedThicknessMm } from '#core/mould'
 import { useUnits } from '~/composables/useUnits'
 import { useWorkshop } from '~/stores/workshop'
 import { hintedBy, mouldInputOf, thicknessOf } from '~/utils/mouldDraft'
 import { MATERIAL_WORDS, PURPOSE_WORDS, WEAR_WORDS } from '~/utils/mouldWords'
 import type { MouldSource, PlanDraft } from '~/utils/planDraft'
 import { pictured, sectionOf } from '~/utils/section'
+import { wearOfCard } from '~/utils/shelf'
 import { ERROR_WORDS, provenanceWords } from '~/utils/words'
 
 const props = defineProps<{ problem: (field: string, message: string) => void }>()
@@ -43,11 +44,13 @@ function chooseSource(source: MouldSource) {
 const mouldOptions = computed(() => workshop.moulds.map((m) => ({ value: m.id, label: m.name })))
 const setOptions = computed(() => workshop.mouldSets.map((s) => ({ value: s.id, label: s.name })))
 const card = computed(() => workshop.moulds.find((m) => m.id === draft.value.shelfId))
-const wear = computed(() => {
-  if (!card.value || card.value.facts.oneTime) return undefined
-  const { facts, castsBefore, history, lifeCasts } = card.value
-  const found = wearOf(facts.material, castsBefore + history.casts, history.damages.length, lifeCasts)
-  return found.advice === 'fresh' ? undefined : found
+/** Moulds of this plan that want a look, or a successor, before they are filled again. */
+const worn = computed(() => {
+  const cards = draft.value.source === 'set' ? members.value.map((m) => m.card) : [card.value]
+  return cards.flatMap((c) => {
+    const wear = c && wearOfCard(c)
+    return c && wear && wear.advice !== 'fresh' ? [{ name: c.name, wear }] : []
+  })
 })
 const members = computed(() =>
   (workshop.mouldSets.find((s) => s.id === draft.value.setId)?.members ?? []).map((m) => ({
@@ -65,6 +68,11 @@ function typeThickness(mm: number | undefined) {
   draft.value.described.thicknessMm = mm
   draft.value.described.thicknessTyped = true
 }
+
+const LEFTOVER = [
+  { value: 'moulds', label: 'Fills spill moulds' },
+  { value: 'bowl', label: 'Stays in the bowl' },
+]
 
 const keeping = ref('')
 const kept = ref('')
@@ -148,10 +156,6 @@ const note = (field: string, message: string) => props.problem(field, message)
             {{ MATERIAL_WORDS[card.facts.material] }} · {{ PURPOSE_WORDS[card.purpose].toLowerCase() }} ·
             {{ units.length(card.thicknessMm) }} thick
           </p>
-          <p v-if="wear" class="wear">
-            {{ WEAR_WORDS[wear.advice] }}: {{ wear.casts }} casts so far, {{ Math.round(wear.life.low) }} to
-            {{ Math.round(wear.life.high) }} is usual.
-          </p>
           <NuxtLink :to="`/moulds/${card.id}`">Its page</NuxtLink>
         </div>
       </div>
@@ -224,6 +228,13 @@ const note = (field: string, message: string) => props.problem(field, message)
       <p v-if="keeping" class="failure" role="alert">{{ keeping }}</p>
     </template>
 
+    <template v-if="draft.source !== 'describe'">
+      <p v-for="w in worn" :key="w.name" class="wear">
+        <b v-if="worn.length > 1 || draft.source === 'set'">{{ w.name }}. </b>{{ WEAR_WORDS[w.wear.advice] }}:
+        {{ w.wear.casts === 1 ? '1 cast' : `${w.wear.casts} casts` }} so far,
+        {{ Math.round(w.wear.life.low) }} to {{ Math.round(w.wear.life.high) }} is usual.
+      </p>
+    </template>
     <div class="pair">
       <QuantityField
         v-model="draft.sparePct"
@@ -234,6 +245,15 @@ const note = (field: string, message: string) => props.problem(field, message)
         :max="100"
         @problem="note('spare', $event)"
       />
+      <div v-if="workshop.moulds.some((m) => m.isSpill)" class="field">
+        <span aria-hidden="true">What is left over</span>
+        <ChoicePills
+          :model-value="draft.useSpill ? 'moulds' : 'bowl'"
+          label="What is left over"
+          :options="LEFTOVER"
+          @update:model-value="draft.useSpill = $event === 'moulds'"
+        />
+      </div>
     </div>
   </section>
 </template>

@@ -306,7 +306,7 @@ test.describe('the shelf of the demo workshop', () => {
     await page.getByRole('link', { name: /Tide-clock face/ }).click()
     await expect(page.getByText(/^Detail lost, /)).toBeVisible()
     await page.getByRole('link', { name: 'Plan a pour' }).click()
-    await expect(page.getByText('Time to make another: 1 casts so far')).toBeVisible()
+    await expect(page.getByText('Time to make another: 1 cast so far')).toBeVisible()
   })
 
   test('photos: a real one is kept, others are refused at the place', async ({ page, open }) => {
