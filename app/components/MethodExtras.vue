@@ -2,6 +2,7 @@
 /** What a way of moulding asks for besides plaster: gel, coats, a key. Usage: <MethodExtras :method="method" /> */
 import { computed } from 'vue'
 import {
+  PRINT_COVER_MM,
   TYPICAL_PARTS,
   findVolume,
   gelPlan,
@@ -67,8 +68,8 @@ const keying = computed(() =>
       <b>{{ shell.layers }} {{ shell.layers === 1 ? 'layer' : 'layers' }}</b> of
       {{ units.length(shell.layerMm) }},
       <b>{{ shell.batches }} {{ shell.batches === 1 ? 'bowl' : 'bowls' }}</b> in all. Nowhere under
-      {{ units.length(shell.thinnestMm) }} nor over {{ units.length(shell.thickestMm) }}. 65 mm is usual for
-      an investment, 12 mm for a mother mould.
+      {{ units.length(shell.thinnestMm) }} nor over {{ units.length(shell.thickestMm) }}.
+      {{ units.length(65) }} is usual for an investment, {{ units.length(12) }} for a mother mould.
     </p>
     <p>
       Water by the area rule: <b>{{ units.roughVolume(shell.ruleWaterMl) }}</b>; by the form itself, at 70 :
@@ -81,8 +82,9 @@ const keying = computed(() =>
   </div>
   <p v-else-if="ok && keying.length > 0" class="extras">{{ keying.join(', ') }}.</p>
   <p v-else-if="ok && method.by === 'ground'" class="extras">
-    Cover wanted here: <b>{{ units.length(wantedCoverMm(method)) }}</b> over the highest point (12 mm, or 25
-    mm where it is large or soft).
+    Cover wanted here: <b>{{ units.length(wantedCoverMm(method)) }}</b> over the highest point ({{
+      units.length(PRINT_COVER_MM.small)
+    }}, or {{ units.length(PRINT_COVER_MM.large) }} where it is large or soft).
   </p>
 </template>
 

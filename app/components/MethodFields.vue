@@ -32,15 +32,13 @@ const put = (path: string, value: unknown) => (method.value = withField(method.v
         :options="field.options"
         @update:model-value="put(field.path, $event)"
       />
-      <div v-else class="choice">
-        <span class="label" aria-hidden="true">{{ field.label }}</span>
-        <ChoicePills
-          :model-value="String(fieldValue(method, field.path))"
-          :label="field.label"
-          :options="field.options"
-          @update:model-value="put(field.path, $event)"
-        />
-      </div>
+      <LabelledPills
+        v-else
+        :model-value="String(fieldValue(method, field.path))"
+        :label="field.label"
+        :options="field.options"
+        @update:model-value="put(field.path, $event)"
+      />
     </template>
   </div>
 </template>
@@ -52,12 +50,7 @@ const put = (path: string, value: unknown) => (method.value = withField(method.v
   grid-template-columns: repeat(auto-fit, minmax(9.5rem, 1fr));
   align-content: start;
 }
-.choice {
+.fields > :deep(.choice) {
   grid-column: 1 / -1;
-  display: grid;
-  gap: var(--s1);
-}
-.label {
-  font-weight: 600;
 }
 </style>

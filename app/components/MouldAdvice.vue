@@ -16,6 +16,7 @@ import {
   type Purpose,
 } from '#core/mould'
 import type { PlasterClassId } from '#core/plaster'
+import { useUnits } from '~/composables/useUnits'
 import {
   LET_GO_WORDS,
   PREPARATION_WORDS,
@@ -31,13 +32,14 @@ const props = defineProps<{
   thicknessMm: number
   plasterClass: PlasterClassId | undefined
 }>()
+const units = useUnits()
 const described = computed(() => describeCavity(props.volume))
 const finding = computed(() => (described.value.ok ? described.value.finding : undefined))
 const release = computed(() => releaseAdvice(props.facts.material, props.plasterClass))
 const outcome = computed(() => letsGo(props.facts, finding.value?.undercutMm))
 const thickness = computed(() =>
   checkThickness(props.purpose, finding.value?.thinnestMm ?? props.thicknessMm).map((i) =>
-    THICKNESS_WORDS[i.code](i.actual, i.limit),
+    THICKNESS_WORDS[i.code](i.actual, i.limit, units),
   ),
 )
 const tactics = computed(() => airTactics(props.facts.airTraps))

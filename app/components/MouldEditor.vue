@@ -93,15 +93,12 @@ function save() {
         <h2 id="m-use">How it is used</h2>
         <div class="pair">
           <LabelledSelect v-model="draft.usualPlasterId" label="Its usual plaster" :options="plasters" />
-          <div class="field">
-            <span aria-hidden="true">Takes leftovers</span>
-            <ChoicePills
-              :model-value="draft.isSpill ? 'yes' : 'no'"
-              label="Takes leftovers"
-              :options="YES_NO"
-              @update:model-value="draft.isSpill = $event === 'yes'"
-            />
-          </div>
+          <LabelledPills
+            :model-value="draft.isSpill ? 'yes' : 'no'"
+            label="Takes leftovers"
+            :options="YES_NO"
+            @update:model-value="draft.isSpill = $event === 'yes'"
+          />
           <QuantityField
             v-model="draft.castsBefore"
             kind="number"

@@ -44,73 +44,52 @@ const ONE_TIME = [
       :options="options(MOULD_MATERIALS, MATERIAL_WORDS)"
       @update:model-value="choose"
     />
-    <div class="choice">
-      <span aria-hidden="true">Undercut</span>
-      <ChoicePills
-        :model-value="facts.undercut"
-        label="Undercut"
-        :options="options(UNDERCUTS, UNDERCUT_WORDS)"
-        @update:model-value="put({ undercut: $event })"
-      />
-    </div>
-    <div class="choice">
-      <span aria-hidden="true">Where air could sit</span>
-      <ChoicePills
-        :model-value="facts.airTraps"
-        label="Where air could sit"
-        multiple
-        :options="options(AIR_TRAPS, AIR_TRAP_WORDS)"
-        @update:model-value="put({ airTraps: $event })"
-      />
-    </div>
+    <LabelledPills
+      :model-value="facts.undercut"
+      label="Undercut"
+      :options="options(UNDERCUTS, UNDERCUT_WORDS)"
+      @update:model-value="put({ undercut: $event })"
+    />
+    <LabelledPills
+      :model-value="facts.airTraps"
+      label="Where air could sit"
+      multiple
+      :options="options(AIR_TRAPS, AIR_TRAP_WORDS)"
+      @update:model-value="put({ airTraps: $event })"
+    />
     <details>
       <summary>How it is built</summary>
       <div class="facts">
-        <div class="choice">
-          <span aria-hidden="true">Built</span>
-          <ChoicePills
-            :model-value="facts.build"
-            label="Built"
-            :options="options(BUILDS, BUILD_WORDS)"
-            @update:model-value="put({ build: $event })"
-          />
-        </div>
-        <div class="choice">
-          <span aria-hidden="true">Its wall</span>
-          <ChoicePills
-            :model-value="facts.flex"
-            label="Its wall"
-            :options="options(FLEXES, FLEX_WORDS)"
-            @update:model-value="put({ flex: $event })"
-          />
-        </div>
-        <div class="choice">
-          <span aria-hidden="true">Held by</span>
-          <ChoicePills
-            :model-value="facts.support"
-            label="Held by"
-            :options="options(SUPPORTS, SUPPORT_WORDS)"
-            @update:model-value="put({ support: $event })"
-          />
-        </div>
-        <div class="choice">
-          <span aria-hidden="true">Opening</span>
-          <ChoicePills
-            :model-value="facts.opening"
-            label="Opening"
-            :options="options(['wide', 'narrow'] as const, OPENING_WORDS)"
-            @update:model-value="put({ opening: $event })"
-          />
-        </div>
-        <div class="choice">
-          <span aria-hidden="true">Life</span>
-          <ChoicePills
-            :model-value="facts.oneTime ? 'yes' : 'no'"
-            label="Life"
-            :options="ONE_TIME"
-            @update:model-value="put({ oneTime: $event === 'yes' })"
-          />
-        </div>
+        <LabelledPills
+          :model-value="facts.build"
+          label="Built"
+          :options="options(BUILDS, BUILD_WORDS)"
+          @update:model-value="put({ build: $event })"
+        />
+        <LabelledPills
+          :model-value="facts.flex"
+          label="Its wall"
+          :options="options(FLEXES, FLEX_WORDS)"
+          @update:model-value="put({ flex: $event })"
+        />
+        <LabelledPills
+          :model-value="facts.support"
+          label="Held by"
+          :options="options(SUPPORTS, SUPPORT_WORDS)"
+          @update:model-value="put({ support: $event })"
+        />
+        <LabelledPills
+          :model-value="facts.opening"
+          label="Opening"
+          :options="options(['wide', 'narrow'] as const, OPENING_WORDS)"
+          @update:model-value="put({ opening: $event })"
+        />
+        <LabelledPills
+          :model-value="facts.oneTime ? 'yes' : 'no'"
+          label="Life"
+          :options="ONE_TIME"
+          @update:model-value="put({ oneTime: $event === 'yes' })"
+        />
       </div>
     </details>
   </div>
@@ -120,11 +99,6 @@ const ONE_TIME = [
 .facts {
   display: grid;
   gap: var(--s3);
-}
-.choice {
-  display: grid;
-  gap: var(--s1);
-  font-weight: 600;
 }
 summary {
   cursor: pointer;

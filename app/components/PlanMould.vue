@@ -245,15 +245,13 @@ const note = (field: string, message: string) => props.problem(field, message)
         :max="100"
         @problem="note('spare', $event)"
       />
-      <div v-if="workshop.moulds.some((m) => m.isSpill)" class="field">
-        <span aria-hidden="true">What is left over</span>
-        <ChoicePills
-          :model-value="draft.useSpill ? 'moulds' : 'bowl'"
-          label="What is left over"
-          :options="LEFTOVER"
-          @update:model-value="draft.useSpill = $event === 'moulds'"
-        />
-      </div>
+      <LabelledPills
+        v-if="workshop.moulds.some((m) => m.isSpill)"
+        :model-value="draft.useSpill ? 'moulds' : 'bowl'"
+        label="What is left over"
+        :options="LEFTOVER"
+        @update:model-value="draft.useSpill = $event === 'moulds'"
+      />
     </div>
   </section>
 </template>

@@ -25,7 +25,7 @@ const window = computed(() => outcome.value?.pourWindowS)
       :class="issue.severity"
       role="status"
     >
-      {{ issueWords(issue) }}
+      {{ issueWords(issue, units) }}
     </p>
     <template v-if="outcome">
       <section class="slab ground-wet card" aria-label="Weigh out">

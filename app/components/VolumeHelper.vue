@@ -248,7 +248,7 @@ const pictureLabel = computed(() => {
       <MethodFields v-else :model-value="method" @update:model-value="putMethod($event)" @problem="note" />
     </div>
     <p v-for="issue in ownIssues" :key="issue.code" class="issue" :class="issue.severity" role="status">
-      {{ VOLUME_ISSUE_WORDS[issue.code](issue.actual, issue.limit) }}
+      {{ VOLUME_ISSUE_WORDS[issue.code](issue.actual, issue.limit, units) }}
     </p>
     <MethodExtras :method="method" />
     <div v-if="typeof slot === 'number' && several" class="slot-tools">
@@ -284,7 +284,7 @@ const pictureLabel = computed(() => {
         {{ elsewhere ? 'Another part needs a look before this adds up.' : 'No volume yet.' }}
       </p>
       <p v-for="issue in wholeIssues" :key="issue.code" class="issue" :class="issue.severity" role="status">
-        {{ VOLUME_ISSUE_WORDS[issue.code](issue.actual, issue.limit) }}
+        {{ VOLUME_ISSUE_WORDS[issue.code](issue.actual, issue.limit, units) }}
       </p>
       <div v-if="volume.check" class="trust">
         <span class="label" aria-hidden="true">Go by</span>

@@ -159,41 +159,49 @@ export const NOTE_WORDS: Record<VolumeNote, string> = {
   damp_cast_weighs_more: 'A cast not yet bone dry weighs more, and makes the mould look larger than it is.',
 }
 
-const mm = (value: number) => `${value.toFixed(0)} mm`
-const ml = (value: number) => (value >= 1000 ? `${(value / 1000).toFixed(2)} l` : `${value.toFixed(0)} ml`)
+/** How lengths and volumes are written in the workshop's own units. */
+export interface Show {
+  length: (lengthMm: number) => string
+  volume: (volumeMl: number) => string
+}
 
-/** Limits are said in the unit of the rule they come from. */
-export const VOLUME_ISSUE_WORDS: Record<DescriptionIssueCode, (actual: number, limit: number) => string> = {
+export const VOLUME_ISSUE_WORDS: Record<
+  DescriptionIssueCode,
+  (actual: number, limit: number, show: Show) => string
+> = {
   ring_inside_out: () => 'The hole is as wide as the ring, or wider.',
-  deeper_than_half_round: (_, limit) => `A half-round is at most half as deep as it is wide: ${mm(limit)}.`,
-  corner_larger_than_slab: (_, limit) => `A corner can be at most half the shorter side: ${mm(limit)}.`,
+  deeper_than_half_round: (_, limit, show) =>
+    `A half-round is at most half as deep as it is wide: ${show.length(limit)}.`,
+  corner_larger_than_slab: (_, limit, show) =>
+    `A corner can be at most half the shorter side: ${show.length(limit)}.`,
   nothing_left: () => 'What is taken off is as much as there is, or more.',
   profile_too_short: () => 'A profile has at least two points.',
-  profile_crosses_itself: (up, across) =>
-    `The line crosses itself ${mm(across)} from the axis, ${mm(up)} up. Move a point there.`,
+  profile_crosses_itself: (up, across, show) =>
+    `The line crosses itself ${show.length(across)} from the axis, ${show.length(up)} up. Move a point there.`,
   profile_holds_nothing: () => 'This profile holds nothing: draw from the deepest point up to the rim.',
-  inner_outside_outer: (up, across) =>
-    `The inner line leaves the outer one ${mm(across)} from the axis, ${mm(up)} up: inside out.`,
-  grain_too_large: (_, limit) =>
-    `These grains do not run into places narrower than ${mm(limit)}: take finer ones.`,
-  fill_outside_profile: (_, limit) => `The fill line must lie inside the profile: up to ${mm(limit)}.`,
-  wall_uneven: (thin, thick) =>
-    `The wall goes from ${mm(thin)} to ${mm(thick)}. Even to a fifth dries and draws evenly.`,
-  cover_too_thin: (_, limit) =>
-    `Over this print and ground ${mm(limit)} of cover is usual: thinner breaks on lifting.`,
-  object_larger_than_container: (actual, limit) =>
-    `What goes in (${ml(actual)}) is larger than the container to its fill line (${ml(limit)}).`,
+  inner_outside_outer: (up, across, show) =>
+    `The inner line leaves the outer one ${show.length(across)} from the axis, ${show.length(up)} up: inside out.`,
+  grain_too_large: (_, limit, show) =>
+    `These grains do not run into places narrower than ${show.length(limit)}: take finer ones.`,
+  fill_outside_profile: (_, limit, show) =>
+    `The fill line must lie inside the profile: up to ${show.length(limit)}.`,
+  wall_uneven: (thin, thick, show) =>
+    `The wall goes from ${show.length(thin)} to ${show.length(thick)}. Even to a fifth dries and draws evenly.`,
+  cover_too_thin: (_, limit, show) =>
+    `Over this print and ground ${show.length(limit)} of cover is usual: thinner breaks on lifting.`,
+  object_larger_than_container: (actual, limit, show) =>
+    `What goes in (${show.volume(actual)}) is larger than the container to its fill line (${show.volume(limit)}).`,
   object_wider_than_container: () => 'It is wider than the container.',
   object_deeper_than_container: () => 'It reaches deeper than the gel.',
-  clearance_too_small: (actual, limit) =>
-    `Only ${mm(actual)} of gel at the side: under ${mm(limit)} it tears. Take a wider container.`,
-  clearance_below_too_small: (actual, limit) =>
-    `Only ${mm(actual)} of gel below: under ${mm(limit)} it wears through. Fill deeper or hold higher.`,
+  clearance_too_small: (actual, limit, show) =>
+    `Only ${show.length(actual)} of gel at the side: under ${show.length(limit)} it tears. Take a wider container.`,
+  clearance_below_too_small: (actual, limit, show) =>
+    `Only ${show.length(actual)} of gel below: under ${show.length(limit)} it wears through. Fill deeper or hold higher.`,
   shell_without_thickness: () => 'A shell needs a thickness.',
   holds_too_little: () => 'That is less than a millilitre: some measurement is missing.',
   holds_too_much: () => 'That is more than 500 litres: look at the units.',
-  methods_disagree: (check, parts) =>
-    `The two ways give ${ml(parts)} and ${ml(check)}: further apart than either should be off. Measure again, or say which to trust.`,
+  methods_disagree: (check, parts, show) =>
+    `The two ways give ${show.volume(parts)} and ${show.volume(check)}: further apart than either should be off. Measure again, or say which to trust.`,
 }
 
 interface Advice {
@@ -300,17 +308,21 @@ export const KEYING_WORDS: Record<KeyingStep, string> = {
   bonding_coat: 'brush on a thin bonding coat and pour while that is liquid',
 }
 
-export const THICKNESS_WORDS: Record<ThicknessCode, (actual: number, limit: number) => string> = {
-  print_too_thin: (a, l) => `${mm(a)} over a print is thin: ${mm(l)} or more lifts in one piece.`,
-  dental_base_too_thin: (a, l) =>
-    `A base of ${mm(a)} breaks on trimming: ${mm(l)} is the least, 15 mm usual.`,
-  dental_base_thinner_than_usual: (a, l) => `A base of ${mm(a)} will do; ${mm(l)} is usual.`,
-  slab_too_thin: (a, l) =>
-    `A drying slab of ${mm(a)} drinks little and cracks: 40–50 mm is usual, at least ${mm(l)}.`,
-  slab_too_thick: (a, l) => `A drying slab over ${mm(l)} only dries more slowly; this one has ${mm(a)}.`,
-  plate_will_break: (a, l) => `At ${mm(a)} a plate breaks in the hand; ${mm(l)} and more holds.`,
-  slip_wall_too_thin: (a, l) =>
-    `A mould wall of ${mm(a)} drinks its fill too soon; ${mm(l)} or more is usual.`,
+export const THICKNESS_WORDS: Record<ThicknessCode, (actual: number, limit: number, show: Show) => string> = {
+  print_too_thin: (a, l, show) =>
+    `${show.length(a)} over a print is thin: ${show.length(l)} or more lifts in one piece.`,
+  dental_base_too_thin: (a, l, show) =>
+    `A base of ${show.length(a)} breaks on trimming: ${show.length(l)} is the least, ${show.length(15)} usual.`,
+  dental_base_thinner_than_usual: (a, l, show) =>
+    `A base of ${show.length(a)} will do; ${show.length(l)} is usual.`,
+  slab_too_thin: (a, l, show) =>
+    `A drying slab of ${show.length(a)} drinks little and cracks: at least ${show.length(l)}.`,
+  slab_too_thick: (a, l, show) =>
+    `A drying slab over ${show.length(l)} only dries more slowly; this one has ${show.length(a)}.`,
+  plate_will_break: (a, l, show) =>
+    `At ${show.length(a)} a plate breaks in the hand; ${show.length(l)} and more holds.`,
+  slip_wall_too_thin: (a, l, show) =>
+    `A mould wall of ${show.length(a)} drinks its fill too soon; ${show.length(l)} or more is usual.`,
 }
 
 export const WEAR_WORDS: Record<WearAdvice, string> = {

@@ -5,9 +5,16 @@ import { eventAt, testPlan, wholeRun } from '../../tests/unit/plans'
 import { cautionsOf, cautionsOfPlan } from './cautions'
 import { groundOf } from './ground'
 import { nextThing } from './nextThing'
+import { formatLength, formatVolume } from '#core/units'
+import { THICKNESS_WORDS, VOLUME_ISSUE_WORDS } from './mouldWords'
 import { eventWords, issueWords, provenanceWords } from './words'
 
 const MIN = 60_000
+
+const units = {
+  length: (mm: number) => formatLength(mm, 'us'),
+  volume: (ml: number) => formatVolume(ml, 'us'),
+}
 
 it('every handling of dry powder, and every wait for heat, has its caution', () => {
   const plain = testPlan()
@@ -48,12 +55,12 @@ it('says the next thing in words at every point of a pour', () => {
 
 it('a refusal tells a caster what to do, with the numbers', () => {
   const tooStiff = evaluatePlan(testPlan('pottery', { consistency: 16 })).issues[0]!
-  expect(issueWords(tooStiff)).toMatch(/16 parts of water cannot harden.*18\.1.*Use more water/)
+  expect(issueWords(tooStiff, units)).toMatch(/16 parts of water cannot harden.*18\.1.*Use more water/)
   const off = foldPour(testPlan(), [
     eventAt(1, { type: 'weighed', what: 'water', massG: 900 }),
     eventAt(2, { type: 'weighed', what: 'powder', massG: 1000 }),
   ])
-  expect(issueWords(off.issues[0]!)).toContain('gives 90 parts of water to 100; the plan says 70')
+  expect(issueWords(off.issues[0]!, units)).toContain('gives 90 parts of water to 100; the plan says 70')
 })
 
 it('puts every kind of event into the record', () => {
@@ -74,4 +81,13 @@ it('every class names where its numbers come from, every stage its ground', () =
   for (const c of PLASTER_CLASSES) expect(provenanceWords(c.consistency.provenance)).toContain('from memory')
   expect(provenanceWords(plasterClass('pop').halfHydrationMin.provenance)).toContain('no source')
   expect(new Set(STAGES.map(groundOf)).size).toBe(4)
+})
+
+it('says limits in the workshop’s own units', () => {
+  expect(VOLUME_ISSUE_WORDS.clearance_too_small(12.7, 25.4, units)).toContain(
+    'Only 1/2 in of gel at the side: under 1 in',
+  )
+  expect(THICKNESS_WORDS.print_too_thin(6.35, 12.7, units)).toBe(
+    '1/4 in over a print is thin: 1/2 in or more lifts in one piece.',
+  )
 })

@@ -14,7 +14,7 @@ import type {
 import type { Provenance } from '#core/provenance'
 import type { QuantityError } from '#core/units'
 import type { ErrorCode } from '~~/shared/errors'
-import { DAMAGE_WORDS, PREPARATION_WORDS, THICKNESS_WORDS } from './mouldWords'
+import { DAMAGE_WORDS, PREPARATION_WORDS, THICKNESS_WORDS, type Show } from './mouldWords'
 
 /** Every sentence the caster reads that hangs on a code, in one place. One word for one thing. */
 
@@ -210,7 +210,7 @@ export function provenanceWords(p: Provenance): string {
   }
 }
 
-const ISSUE_WORDS: Record<PlanIssueCode, (actual: number, limit: number) => string> = {
+const ISSUE_WORDS: Record<PlanIssueCode, (actual: number, limit: number, show: Show) => string> = {
   consistency_below_chemical_minimum: (c, min) =>
     `${c.toFixed(0)} parts of water cannot harden 100 of this plaster: it takes ${min.toFixed(1)} just to turn into gypsum. Use more water.`,
   consistency_below_class_range: (c, low) =>
@@ -227,14 +227,15 @@ const ISSUE_WORDS: Record<PlanIssueCode, (actual: number, limit: number) => stri
   air_too_hot: (_, limit) =>
     `Dry it below ${limit} °C: hotter air turns the finished gypsum chalky from the outside in.`,
   ...THICKNESS_WORDS,
-  piece_too_thin: (mm) => `At ${mm.toFixed(0)} mm it will break in the hand. 12 mm or more is usual.`,
+  piece_too_thin: (mm, _limit, show) =>
+    `At ${show.length(mm)} it will break in the hand. ${show.length(12)} or more is usual.`,
 }
 
-export function issueWords(issue: { code: string; actual: number; limit: number }): string {
+export function issueWords(issue: { code: string; actual: number; limit: number }, show: Show): string {
   if (issue.code === 'weighed_off_plan') {
     return `What you weighed gives ${issue.actual.toFixed(0)} parts of water to 100; the plan says ${issue.limit.toFixed(0)}. Correct it now, before water meets powder, or go on: the times below follow what you weighed.`
   }
-  return ISSUE_WORDS[issue.code as PlanIssueCode](issue.actual, issue.limit)
+  return ISSUE_WORDS[issue.code as PlanIssueCode](issue.actual, issue.limit, show)
 }
 
 export const QUANTITY_ERROR_WORDS: Record<QuantityError, string> = {

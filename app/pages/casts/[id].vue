@@ -95,7 +95,7 @@ const drying = computed(() => facts.value?.drying && dryingLeft(facts.value.dryi
               </tr>
             </tbody>
           </table>
-          <p v-for="issue in facts.issues" :key="issue.code" class="soft">{{ issueWords(issue) }}</p>
+          <p v-for="issue in facts.issues" :key="issue.code" class="soft">{{ issueWords(issue, units) }}</p>
         </section>
       </div>
       <section class="slab" aria-labelledby="events-title">

@@ -81,7 +81,7 @@ const sign = computed(() =>
           :key="issue.code"
           class="issue"
         >
-          {{ issueWords(issue) }}
+          {{ issueWords(issue, units) }}
         </p>
       </div>
       <div class="aside">

@@ -86,7 +86,7 @@ async function remove() {
               {{ units.length(card.thicknessMm) }}.
             </p>
             <p v-for="issue in issues" :key="issue.code" class="issue">
-              {{ VOLUME_ISSUE_WORDS[issue.code](issue.actual, issue.limit) }}
+              {{ VOLUME_ISSUE_WORDS[issue.code](issue.actual, issue.limit, units) }}
             </p>
             <p v-if="card.note">{{ card.note }}</p>
             <p v-if="plaster" class="soft">Usually cast in {{ plaster.name }}.</p>
