@@ -75,7 +75,6 @@ function save() {
         <div class="pair">
           <LabelledSelect v-model="draft.purpose" label="What comes out of it" :options="purposes as never" />
           <QuantityField
-            :key="draft.thicknessTyped ? 'typed' : `form${formMm?.toFixed(0)}`"
             :model-value="thicknessOf(draft)"
             kind="length"
             :label="

@@ -199,7 +199,6 @@ const note = (field: string, message: string) => props.problem(field, message)
           :options="purposes as never"
         />
         <QuantityField
-          :key="draft.described.thicknessTyped ? 'typed' : `form${formMm?.toFixed(0)}`"
           :model-value="thicknessOf(draft.described)"
           kind="length"
           :label="

@@ -12,6 +12,7 @@ import {
   findUndercuts,
   flattenProfile,
   revolvedVolumeMl,
+  wallThickness,
   type ProfileNode,
   type VolumeMethod,
 } from '#core/mould'
@@ -69,6 +70,11 @@ const outerLine = computed(() => flattenProfile(method.value.outer))
 const floorMm = computed(() => Math.min(...outerLine.value.map((p) => p[1])))
 const rimMm = computed(() => outerLine.value.at(-1)?.[1] ?? 0)
 const undercuts = computed(() => (method.value.outer.length > 1 ? findUndercuts(outerLine.value) : []))
+const wall = computed(() =>
+  method.value.inner.length > 1
+    ? wallThickness(outerLine.value, flattenProfile(method.value.inner))
+    : undefined,
+)
 const level = computed(() => floorMm.value + (method.value.fillHeightMm ?? rimMm.value - floorMm.value))
 const curve = computed(() => depthVolumeCurve(outerLine.value, 24))
 const curvePath = computed(() => {
@@ -357,6 +363,10 @@ async function readFile(event: Event) {
         /></Button>
       </div>
     </div>
+    <p v-if="wall" data-testid="wall">
+      Wall {{ units.length(wall.thinnestMm) }} to {{ units.length(wall.thickestMm) }},
+      {{ units.length(wall.meanMm) }} on average.
+    </p>
     <p v-for="u in undercuts" :key="u.fromMm" class="undercut-note">
       Undercut of {{ units.length(u.depthMm) }} between {{ units.length(u.fromMm) }} and
       {{ units.length(u.toMm) }}: it narrows towards the opening.

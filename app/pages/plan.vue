@@ -44,6 +44,13 @@ if (changingId.value) {
     draft.value = draftOf(record.plan, workshop)
   }
 }
+// What was kept may point at a shelf that is empty by now.
+const { source } = draft.value
+if (
+  (source === 'shelf' && workshop.moulds.length === 0) ||
+  (source === 'set' && workshop.mouldSets.length === 0)
+)
+  draft.value.source = 'describe'
 watch(draft, (now) => (changingId.value ? undefined : (kept.value = { ...now })), { deep: true })
 
 function pickMould(id: string) {

@@ -116,10 +116,10 @@ const memberOf = (card: MouldCard, count: number): DescribedMould => {
 }
 
 /** Name of a mould that was described for one pour and has none. */
-export const UNNAMED_MOULD = 'Mould described for this pour'
+const UNNAMED_MOULD = 'Mould described for this pour'
 
 /** The moulds that the worksheet means to fill. Empty when they are no longer there. */
-export function mouldsOf(draft: PlanDraft, stock: Stock): DescribedMould[] {
+function mouldsOf(draft: PlanDraft, stock: Stock): DescribedMould[] {
   const cardOf = (id: string) => stock.moulds.find((m) => m.id === id)
   if (draft.source === 'shelf') {
     const card = cardOf(draft.shelfId)

@@ -41,7 +41,7 @@ export type DescriptionResult =
   { ok: true; finding: CavityFinding; issues: DescriptionIssue[] } | { ok: false; issues: DescriptionIssue[] }
 
 /** Whether two findings of one volume differ by more than their ranges, taken together, allow. */
-export function disagree(
+function disagree(
   a: { volumeMl: number; plusMinusMl: number },
   b: { volumeMl: number; plusMinusMl: number },
 ): boolean {

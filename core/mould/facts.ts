@@ -194,7 +194,7 @@ export interface LetGo {
 const DEEP_UNDERCUT_MM = 6
 
 /** The worse of what the caster says and what the drawn form shows. */
-export function undercutOf(facts: MouldFacts, drawnMm: number | undefined): UndercutDepth {
+function undercutOf(facts: MouldFacts, drawnMm: number | undefined): UndercutDepth {
   const drawn = drawnMm === undefined || drawnMm <= 0 ? 0 : drawnMm < DEEP_UNDERCUT_MM ? 1 : 2
   return UNDERCUTS[Math.max(drawn, UNDERCUTS.indexOf(facts.undercut))]!
 }

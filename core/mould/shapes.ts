@@ -162,14 +162,6 @@ function sphereOf(top: number, bottom: number, heightMm: number): { radiusMm: nu
   return { radiusMm: Math.hypot(bottom, centreMm), centreMm }
 }
 
-/**
- * Thickness of the slab that would heat and dry like the cavity, mm: 2 × volume / whole surface.
- * For a thin plate it is nearly the plate's own thickness.
- */
-export function equivalentThicknessMm(shape: CavityShape): number {
-  return (2 * cavityVolumeMl(shape) * 1000) / cavitySurfaceMm2(shape)
-}
-
 /** Smallest of the measurements that could be the thin one of the piece, mm. */
 export function thinnestMm(shape: CavityShape): number {
   switch (shape.kind) {
