@@ -91,7 +91,12 @@ function save() {
       <section class="slab" aria-labelledby="m-use">
         <h2 id="m-use">How it is used</h2>
         <div class="pair">
-          <LabelledSelect v-model="draft.usualPlasterId" label="Its usual plaster" :options="plasters" />
+          <LabelledSelect
+            v-model="draft.usualPlasterId"
+            label="Its usual plaster"
+            placeholder="none in particular"
+            :options="plasters"
+          />
           <LabelledPills
             :model-value="draft.isSpill ? 'yes' : 'no'"
             label="Takes leftovers"

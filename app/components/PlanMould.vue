@@ -6,12 +6,12 @@
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import { computed, ref } from 'vue'
-import { describeCavity, describedThicknessMm } from '#core/mould'
+import { describeCavity, describedThicknessMm, letsGo } from '#core/mould'
 import { useUnits } from '~/composables/useUnits'
 import { useWorkshop } from '~/stores/workshop'
 import { hintedBy, mouldInputOf, thicknessOf } from '~/utils/mouldDraft'
-import { MATERIAL_WORDS, PURPOSE_WORDS, WEAR_WORDS } from '~/utils/mouldWords'
-import type { MouldSource, PlanDraft } from '~/utils/planDraft'
+import { LET_GO_WORDS, MATERIAL_WORDS, PURPOSE_WORDS, WEAR_WORDS } from '~/utils/mouldWords'
+import { plasterOf, type MouldSource, type PlanDraft } from '~/utils/planDraft'
 import { pictured, sectionOf } from '~/utils/section'
 import { wearOfCard } from '~/utils/shelf'
 import { ERROR_WORDS, provenanceWords } from '~/utils/words'
@@ -68,6 +68,23 @@ function typeThickness(mm: number | undefined) {
   draft.value.described.thicknessMm = mm
   draft.value.described.thicknessTyped = true
 }
+
+/** The one mould in hand; a set has its pages. */
+const inHand = computed(() => {
+  if (draft.value.source === 'shelf') return card.value
+  if (draft.value.source === 'set') return undefined
+  return { ...draft.value.described, thicknessMm: thicknessOf(draft.value.described) }
+})
+const plasterClass = computed(() => plasterOf(draft.value.plasterKey, workshop.plasters)?.properties.classId)
+/** What cannot come out whole is said at once, not on demand. */
+const stuck = computed(() => {
+  if (!inHand.value) return []
+  const { facts, volume } = inHand.value
+  const found = describeCavity(volume)
+  return letsGo(facts, found.ok ? found.finding.undercutMm : undefined)
+    .filter((l) => l.grade === 'stop')
+    .map((l) => LET_GO_WORDS[l.code])
+})
 
 const LEFTOVER = [
   { value: 'moulds', label: 'Fills spill moulds' },
@@ -227,6 +244,18 @@ const note = (field: string, message: string) => props.problem(field, message)
       <p v-if="keeping" class="failure" role="alert">{{ keeping }}</p>
     </template>
 
+    <p v-for="words in stuck" :key="words" class="stuck" role="status">{{ words }}</p>
+    <details v-if="inHand">
+      <summary>Will it let go, and what to make ready</summary>
+      <MouldAdvice
+        class="advice"
+        :facts="inHand.facts"
+        :volume="inHand.volume"
+        :purpose="inHand.purpose"
+        :thickness-mm="inHand.thicknessMm"
+        :plaster-class="plasterClass"
+      />
+    </details>
     <template v-if="draft.source !== 'describe'">
       <p v-for="w in worn" :key="w.name" class="wear">
         <b v-if="worn.length > 1 || draft.source === 'set'">{{ w.name }}. </b>{{ WEAR_WORDS[w.wear.advice] }}:
@@ -304,6 +333,22 @@ figure {
   border-left: 6px solid var(--warm);
   border-radius: 0.5rem;
   padding: var(--s1) var(--s3);
+}
+.stuck {
+  background: var(--hot-light);
+  border-left: 6px solid var(--hot);
+  border-radius: 0.5rem;
+  padding: var(--s1) var(--s3);
+  font-weight: 600;
+}
+.advice {
+  padding-top: var(--s3);
+}
+summary {
+  cursor: pointer;
+  min-height: 44px;
+  padding-top: var(--s2);
+  font-weight: 600;
 }
 .kept {
   font-weight: 600;

@@ -77,7 +77,7 @@ const plasterName = (id: string | null) => workshop.plasters.find((p) => p.id ==
       <NuxtLink class="p-button" to="/moulds/new">Describe a mould</NuxtLink>
     </div>
     <ShelfSets v-if="workshop.moulds.length > 0" />
-    <section aria-labelledby="shelf-files" class="files">
+    <section aria-labelledby="shelf-files" class="at-end">
       <h2 id="shelf-files">Files</h2>
       <ShelfFiles />
     </section>
@@ -114,7 +114,7 @@ header {
   grid-template-columns: repeat(auto-fill, minmax(15rem, 1fr));
 }
 .empty,
-.files {
+.at-end {
   display: grid;
   gap: var(--s3);
   justify-items: start;
