@@ -355,6 +355,7 @@ test.describe('the shelf of the demo workshop', () => {
     await open(page, '/moulds')
     await page.getByRole('link', { name: /Limpet/ }).click()
     await page.getByRole('link', { name: 'Change it' }).click()
+    await page.waitForURL(/\/edit$/)
     const other = await context.newPage()
     await open(other, new URL(page.url()).pathname)
     await other.getByLabel('Note').fill('From the other window')
