@@ -6,7 +6,7 @@
 import { Download, Plus, Spline, Trash2, Upload } from '@lucide/vue'
 import Button from 'primevue/button'
 import { computed, ref, useTemplateRef } from 'vue'
-import { profileFromCsv, profileFromSvg, profileToCsv, profileToSvg, svgPathOf } from '#core/formats'
+import { profileToCsv, profileToSvg, svgPathOf } from '#core/formats'
 import {
   depthVolumeCurve,
   findUndercuts,
@@ -18,7 +18,7 @@ import {
 } from '#core/mould'
 import { useUnits } from '~/composables/useUnits'
 import { saveFile } from '~/utils/saveFile'
-import { PROFILE_FILE_WORDS } from '~/utils/mouldWords'
+import { depthCurvePath, filledPath, gridLines, readProfileFile } from '~/utils/profileBoard'
 import { gridStepMm, innerFrom, insertAfter, moveNode, removeNode, toggleSmooth } from '~/utils/profileEdit'
 
 type ProfileMethod = Extract<VolumeMethod, { by: 'profile' }>
@@ -59,11 +59,7 @@ const stepMm = computed(() => {
   const size = Math.max(paper.value.high - paper.value.low, paper.value.wide)
   return units.system() === 'metric' ? gridStepMm(size) : gridStepMm(size / 25.4) * 25.4
 })
-const lines = (from: number, to: number) => {
-  const list: number[] = []
-  for (let v = Math.ceil(from / stepMm.value) * stepMm.value; v <= to; v += stepMm.value) list.push(v)
-  return list
-}
+const lines = (from: number, to: number) => gridLines(from, to, stepMm.value)
 const unit = computed(() => Math.max(paper.value.wide * 1.3, paper.value.high - paper.value.low) / 100)
 
 const outerLine = computed(() => flattenProfile(method.value.outer))
@@ -77,21 +73,8 @@ const wall = computed(() =>
 )
 const level = computed(() => floorMm.value + (method.value.fillHeightMm ?? rimMm.value - floorMm.value))
 const curve = computed(() => depthVolumeCurve(outerLine.value, 24))
-const curvePath = computed(() => {
-  const full = curve.value.at(-1)!
-  return curve.value
-    .map((c, i) => {
-      const x = (c.depthMm / full.depthMm) * 100
-      const y = 60 - (c.volumeMl / Math.max(1e-9, full.volumeMl)) * 60
-      return `${i === 0 ? 'M' : 'L'}${x.toFixed(2)} ${y.toFixed(2)}`
-    })
-    .join('')
-})
-const filledPath = computed(() => {
-  const at = outerLine.value.filter((p) => p[1] <= level.value)
-  if (at.length === 0) return ''
-  return `M0 ${-level.value}L0 ${-at[0]![1]}${at.map(([r, z]) => `L${r} ${-z}`).join('')}L${at.at(-1)![0]} ${-level.value}Z`
-})
+const curvePath = computed(() => depthCurvePath(curve.value))
+const filled = computed(() => filledPath(outerLine.value, level.value))
 
 function toMm(event: PointerEvent): [number, number] {
   const svg = board.value!
@@ -177,20 +160,14 @@ async function readFile(event: Event) {
     return
   }
   const text = await file.text()
-  const read =
-    /\.svg$/i.test(file.name) || /^\s*(<|[Mm]\s*-?\d)/.test(text)
-      ? profileFromSvg(text)
-      : profileFromCsv(text)
-  if (!read.ok) {
-    fileProblem.value = `${PROFILE_FILE_WORDS[read.code]}${/[.]$/.test(PROFILE_FILE_WORDS[read.code]) ? '' : `: ${read.at}.`} The drawing stands as it was.`
+  const read = readProfileFile(file.name, text)
+  if ('problem' in read) {
+    fileProblem.value = read.problem
     return
   }
   put(read.nodes)
   selected.value = 0
-  said.value =
-    read.points > read.nodes.length
-      ? `${read.points} points read, thinned to ${read.nodes.length} that keep the form.`
-      : `${read.nodes.length} points read.`
+  said.value = read.said
 }
 </script>
 
@@ -250,7 +227,7 @@ async function readFile(event: Event) {
           {{ inUnit(z) }}
         </text>
       </g>
-      <path class="filled" :d="filledPath" />
+      <path class="filled" :d="filled" />
       <rect
         v-for="(u, i) in undercuts"
         :key="`u${i}`"
