@@ -1,7 +1,8 @@
 import { z } from 'zod'
 import { DRY_TARGETS } from '../core/drying'
 import { MOULD_KINDS, PREPARATIONS, PURPOSES } from '../core/mould'
-import { PLASTER_CLASS_IDS } from '../core/plaster'
+import { SIFT_STAGES } from '../core/mix'
+import { PACKINGS, PLASTER_CLASS_IDS } from '../core/plaster'
 import {
   DEFECT_KINDS,
   DEMOULD_OUTCOMES,
@@ -44,6 +45,9 @@ const plasterPropertiesSchema = z.object({
   strengthFactor: z.number().min(0.05).max(3),
   fillerRatio: z.number().min(0).max(4),
   fillerDensityKgM3: z.number().min(500).max(8000),
+  admixWaterRatio: z.number().min(0).max(1).optional(),
+  dryAddRatio: z.number().min(0).max(10).optional(),
+  timeSigmaLn: z.number().min(0.01).max(2).optional(),
 })
 
 export const airSchema = z.object({
@@ -84,6 +88,14 @@ const planShape = z.object({
   plaster: z.object({ name, properties: plasterPropertiesSchema }),
   consistency: z.number().min(15).max(200),
   ratioMethod: z.enum(['weighed', 'by_volume', 'by_eye']),
+  scoop: z
+    .object({
+      measureMl: z.number().min(1).max(50_000),
+      packing: z.enum(PACKINGS),
+      weighedKgM3: z.number().min(300).max(2500).nullable(),
+    })
+    .optional(),
+  siftStage: z.enum(SIFT_STAGES).optional(),
   sparePct: z.number().min(0).max(200),
   airFraction: z.number().min(0).max(0.3),
   waterTempC: temp,

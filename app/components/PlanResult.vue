@@ -1,15 +1,23 @@
 <script setup lang="ts">
 /** What the worksheet comes to: what to weigh, the timeline, what it becomes. Usage: <PlanResult :plan :evaluation /> */
 import { computed } from 'vue'
+import { inScoops } from '#core/mix'
 import type { PlanEvaluation, PourPlan } from '#core/pour'
 import { useUnits } from '~/composables/useUnits'
 import { cautionsOfPlan } from '~/utils/cautions'
 import { durationRangeText, durationText } from '~/utils/time'
-import { DRY_TARGET_WORDS, issueWords } from '~/utils/words'
+import { DRY_TARGET_WORDS, SIFT_STAGE_WORDS, issueWords } from '~/utils/words'
 
 const props = defineProps<{ plan: PourPlan; evaluation: PlanEvaluation; stale: boolean }>()
 const units = useUnits()
 const outcome = computed(() => (props.evaluation.ok ? props.evaluation.outcome : undefined))
+/** To a quarter of a scoop: nobody fills one better. */
+const quarters = (count: number) => String(Math.max(0.25, Math.round(count * 4) / 4))
+const scoops = computed(() => {
+  if (!outcome.value || !props.plan.scoop) return undefined
+  const counted = inScoops(outcome.value.weighOut, props.plan.plaster.properties.classId, props.plan.scoop)
+  return { water: quarters(counted.water), powder: quarters(counted.powder) }
+})
 const window = computed(() => outcome.value?.pourWindowS)
 </script>
 
@@ -54,6 +62,14 @@ const window = computed(() => outcome.value?.pourWindowS)
             <b>{{ units.volume(plan.mould.cavityMl) }}</b>, at about
             <b>{{ units.temp(outcome.mixTempC) }}</b>. Bowl of at least
             <b>{{ units.volume(outcome.weighOut.bowlMl) }}</b>.
+          </p>
+          <p v-if="scoops" class="makes" data-testid="scoops">
+            In scoops of {{ units.volume(plan.scoop!.measureMl) }}: <b>{{ scoops.water }}</b> of water,
+            <b>{{ scoops.powder }}</b> of plaster.
+          </p>
+          <p v-if="plan.siftStage" class="makes">
+            By eye: the water, then sift to “{{ SIFT_STAGE_WORDS[plan.siftStage].name.toLowerCase() }}”; about
+            this much plaster goes in.
           </p>
           <p
             v-if="plan.mould.plusMinusMl && plan.mould.plusMinusMl > outcome.leftover.leftMl"

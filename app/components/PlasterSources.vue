@@ -13,7 +13,7 @@ const rows = computed(() => {
     { what: 'Expansion', of: c.expansionPct, decimals: 2, unit: '%' },
     { what: 'Hemihydrate', of: c.hemihydrateFraction, decimals: 2, unit: 'of the powder' },
     { what: 'Density of its grains', of: c.particleDensityKgM3, decimals: 0, unit: 'kg/m³' },
-    { what: 'A scoop weighs', of: c.bulkDensityKgM3, decimals: 0, unit: 'g a litre' },
+    { what: 'A scoop weighs', of: c.bulkDensityKgM3.scooped, decimals: 0, unit: 'g a litre' },
   ].map(({ what, of, decimals, unit }) => ({
     what,
     value: `${of.value.toFixed(decimals)} ${unit}`,

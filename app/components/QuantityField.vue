@@ -19,6 +19,8 @@ const props = defineProps<{
   decimals?: number
   suffix?: string
   large?: boolean
+  /** May stay empty: then the model is left as it is. */
+  optional?: boolean
 }>()
 const model = defineModel<number | undefined>({ required: true })
 const emit = defineEmits<{ problem: [message: string] }>()
@@ -61,6 +63,7 @@ function report(message: string) {
 }
 
 function read() {
+  if (props.optional && text.value.trim() === '') return report('')
   const parsed = units.parse(text.value, props.kind)
   if (!parsed.ok) return report(QUANTITY_ERROR_WORDS[parsed.code])
   if (parsed.value < props.min) return report(`At least ${show(props.min)}.`)

@@ -67,16 +67,16 @@ function pickPlaster(key: string) {
   Object.assign(draft.value, plasterChoice(key, workshop.plasters))
 }
 
+// A scoop was weighed of one powder; of another it says nothing.
+watch(
+  () => draft.value.plasterKey,
+  () => (draft.value.scoop = { ...draft.value.scoop, weighedKgM3: null }),
+)
+
 const plasterOptions = computed(() => [
   ...workshop.plasters.map((p) => ({ value: p.id, label: p.name })),
   ...PLASTER_CLASS_IDS.map((id) => ({ value: `class:${id}`, label: PLASTER_CLASS_WORDS[id] })),
 ])
-const RATIO_METHODS = [
-  { value: 'weighed', label: 'Weighed' },
-  { value: 'by_volume', label: 'By scoop' },
-  { value: 'by_eye', label: 'By eye' },
-] as const
-
 const problems = ref<Record<string, string>>({})
 function noteProblem(field: string, message: string) {
   if (message) problems.value[field] = message
@@ -137,11 +137,11 @@ async function save() {
         <PlasterSources v-if="plan" :class-id="plan.plaster.properties.classId" />
         <ConsistencyField
           v-if="plan"
-          v-model="draft.consistency"
-          :properties="plan.plaster.properties"
+          v-model="draft"
+          :plaster="plan.plaster"
+          :water-ml="evaluation?.ok ? evaluation.outcome.weighOut.waterG : undefined"
           @problem="noteProblem"
         />
-        <ChoicePills v-model="draft.ratioMethod" label="How the ratio is met" :options="RATIO_METHODS" />
       </section>
       <PlanConditions v-model="draft" :problem="noteProblem" />
     </div>

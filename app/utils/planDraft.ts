@@ -1,4 +1,5 @@
 import type { CavityDescription } from '#core/mould'
+import type { Scoop, SiftStage } from '#core/mix'
 import { plasterProperties, type PlasterClassId, type PlasterProperties } from '#core/plaster'
 import { planMould, type DescribedMould, type PourPlan } from '#core/pour'
 import type { PlasterCard, Settings } from '~~/shared/contracts'
@@ -24,6 +25,8 @@ export interface PlanDraft {
   plasterKey: string
   consistency: number
   ratioMethod: PourPlan['ratioMethod']
+  scoop: Scoop
+  siftStage: SiftStage
   sparePct: number
   waterTempC: number
   powderTempC: number
@@ -45,6 +48,9 @@ export interface Stock {
   settings: Settings
 }
 
+/** A cup, dug into the bag. */
+const FIRST_SCOOP: Scoop = { measureMl: 250, packing: 'scooped', weighedKgM3: null }
+
 export function emptyDraft(settings: Settings): PlanDraft {
   return {
     piece: '',
@@ -57,6 +63,8 @@ export function emptyDraft(settings: Settings): PlanDraft {
     plasterKey: 'class:pottery',
     consistency: plasterProperties('pottery').useConsistency,
     ratioMethod: 'weighed',
+    scoop: FIRST_SCOOP,
+    siftStage: 'lake_bed',
     sparePct: 10,
     waterTempC: settings.tapTempC,
     powderTempC: settings.roomTempC,
@@ -168,6 +176,8 @@ export function planOf(draft: PlanDraft, stock: Stock): PourPlan | undefined {
     plaster,
     consistency: draft.consistency,
     ratioMethod: draft.ratioMethod,
+    ...(draft.ratioMethod === 'by_volume' ? { scoop: draft.scoop } : {}),
+    ...(draft.ratioMethod === 'by_eye' ? { siftStage: draft.siftStage } : {}),
     sparePct: draft.sparePct,
     airFraction: 0.01,
     waterTempC: draft.waterTempC,
@@ -237,6 +247,8 @@ export function draftOf(plan: PourPlan, stock: Stock): PlanDraft {
     plasterKey: plaster?.id ?? `class:${plan.plaster.properties.classId}`,
     consistency: plan.consistency,
     ratioMethod: plan.ratioMethod,
+    scoop: plan.scoop ?? FIRST_SCOOP,
+    siftStage: plan.siftStage ?? 'lake_bed',
     sparePct: plan.sparePct,
     waterTempC: plan.waterTempC,
     powderTempC: plan.powderTempC,

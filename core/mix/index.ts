@@ -12,5 +12,18 @@ export {
 } from './consistency'
 export type { ConsistencyIssueCode } from './consistency'
 export { WET_STRENGTH_RATIO, compressiveStrengthMPa } from './strength'
-export { bowlVolumeMl, mixTempC, weighOutForVolume, weighOutFromMasses } from './batch'
-export type { WeighOut } from './batch'
+export {
+  MAX_WATER_TEMP_C,
+  blendWater,
+  bowlVolumeMl,
+  mixTempC,
+  waterTempForMixC,
+  weighOutForVolume,
+  weighOutFromMasses,
+} from './batch'
+export type { WaterBlend, WeighOut } from './batch'
+export * from './schools'
+export * from './slurry'
+export * from './flow'
+export * from './correct'
+export * from './batches'

@@ -10,7 +10,13 @@ const IMPURITY_DENSITY_KG_M3 = 2700
 export interface MixInput {
   plaster: Pick<
     PlasterProperties,
-    'particleDensityKgM3' | 'hemihydrateFraction' | 'expansionPct' | 'fillerRatio' | 'fillerDensityKgM3'
+    | 'particleDensityKgM3'
+    | 'hemihydrateFraction'
+    | 'expansionPct'
+    | 'fillerRatio'
+    | 'fillerDensityKgM3'
+    | 'admixWaterRatio'
+    | 'dryAddRatio'
   >
   /** Parts of water to 100 parts of plaster by weight. */
   consistency: number

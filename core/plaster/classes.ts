@@ -13,6 +13,12 @@ export const PLASTER_CLASS_IDS = [
 ] as const
 export type PlasterClassId = (typeof PLASTER_CLASS_IDS)[number]
 
+/** How powder got into the measure: shaken through a sieve, dug out with the scoop, or knocked down. */
+export const PACKINGS = ['sifted', 'scooped', 'tapped'] as const
+export type Packing = (typeof PACKINGS)[number]
+
+type Spread = Sourced & { low: number; high: number }
+
 /** Everything the models need to know of a powder, each value with its range and where it came from. */
 export interface PlasterClass {
   id: PlasterClassId
@@ -31,8 +37,10 @@ export interface PlasterClass {
   halfHydrationMin: Sourced
   /** Dry strength against the common porosity curve, dimensionless. */
   strengthFactor: Sourced
-  /** Loose (scooped) bulk density of the powder, kg/m³. */
-  bulkDensityKgM3: Sourced & { low: number; high: number }
+  /** Bulk density of the powder by how it was measured out, kg/m³. */
+  bulkDensityKgM3: Readonly<Record<Packing, Spread>>
+  /** Bulk density of the bed that settles under water when it is sprinkled in, kg/m³. */
+  settledDensityKgM3: Spread
   /** Inert filler, kg for each kg of plaster powder, and its particle density. 0 where there is none. */
   fillerRatio: number
   fillerDensityKgM3: number
@@ -60,11 +68,27 @@ const POWDER_DENSITY = {
   alpha: { value: 2740, low: 2700, high: 2760, provenance: HANDBOOK },
 } as const
 
-const BULK_DENSITY = {
-  beta: { value: 850, low: 750, high: 950, provenance: ESTIMATE },
-  alpha: { value: 1050, low: 950, high: 1150, provenance: ESTIMATE },
-  dense: { value: 1100, low: 1000, high: 1200, provenance: ESTIMATE },
-} as const
+/** kg/m³. Scoop habits differ by about 13 %; the middle of scooped is the figure to use. */
+const spread = (low: number, high: number): Spread => ({
+  value: (low + high) / 2,
+  low,
+  high,
+  provenance: ESTIMATE,
+})
+const PACKS = {
+  beta: {
+    bulk: { sifted: spread(600, 750), scooped: spread(750, 950), tapped: spread(1050, 1250) },
+    settled: spread(850, 1050),
+  },
+  alpha: {
+    bulk: { sifted: spread(800, 950), scooped: spread(950, 1150), tapped: spread(1300, 1500) },
+    settled: spread(1200, 1450),
+  },
+  dense: {
+    bulk: { sifted: spread(850, 1000), scooped: spread(1000, 1200), tapped: spread(1350, 1600) },
+    settled: spread(1350, 1600),
+  },
+}
 
 type Row = [
   id: PlasterClassId,
@@ -74,7 +98,7 @@ type Row = [
   expansionPct: number,
   halfHydrationMin: number,
   strengthFactor: number,
-  bulk: keyof typeof BULK_DENSITY,
+  packs: keyof typeof PACKS,
   fillerRatio: number,
 ]
 
@@ -97,8 +121,17 @@ export const SILICA_DENSITY_KG_M3 = 2650
 const INVESTMENT_REFERENCE_CONSISTENCY = 60
 
 function classFromRow(row: Row): PlasterClass {
-  const [id, form, [use, low, high], fraction, expansionPct, halfHydrationMin, strengthFactor, bulk, filler] =
-    row
+  const [
+    id,
+    form,
+    [use, low, high],
+    fraction,
+    expansionPct,
+    halfHydrationMin,
+    strengthFactor,
+    packs,
+    filler,
+  ] = row
   return {
     id,
     form,
@@ -119,7 +152,8 @@ function classFromRow(row: Row): PlasterClass {
       provenance: ESTIMATE,
     },
     strengthFactor: { value: strengthFactor, provenance: STRENGTH },
-    bulkDensityKgM3: BULK_DENSITY[bulk],
+    bulkDensityKgM3: PACKS[packs].bulk,
+    settledDensityKgM3: PACKS[packs].settled,
     fillerRatio: filler,
     fillerDensityKgM3: SILICA_DENSITY_KG_M3,
   }

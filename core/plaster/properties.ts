@@ -17,13 +17,24 @@ export interface PlasterProperties {
   strengthFactor: number
   fillerRatio: number
   fillerDensityKgM3: number
+  /** Water that additions bring with them, g for each g of plaster; none where it is not given. */
+  admixWaterRatio?: number
+  /** What is weighed dry to the plaster, g for each g of it; the filler where it is not given. */
+  dryAddRatio?: number
+  /** Spread of this powder's setting time, σ of its logarithm; an unseen bag's where it is not given. */
+  timeSigmaLn?: number
 }
 
+/** What a bag's label may say, in the terms the models use. */
+export type LabelValues = Partial<
+  Pick<PlasterProperties, 'useConsistency' | 'expansionPct' | 'halfHydrationMin' | 'strengthFactor'>
+>
+
+/** Spread of the setting time of a bag not tried here: the class default is good to about ±30 % (estimate). */
+export const UNSEEN_BAG_SIGMA_LN = 0.3
+
 /** The class's own values, with whatever a bag's label says laid over them. */
-export function plasterProperties(
-  classId: PlasterClassId,
-  label: Partial<Pick<PlasterProperties, 'useConsistency' | 'expansionPct'>> = {},
-): PlasterProperties {
+export function plasterProperties(classId: PlasterClassId, label: LabelValues = {}): PlasterProperties {
   const c: PlasterClass = plasterClass(classId)
   return {
     classId,
@@ -34,8 +45,8 @@ export function plasterProperties(
     particleDensityKgM3: c.particleDensityKgM3.value,
     hemihydrateFraction: c.hemihydrateFraction.value,
     expansionPct: label.expansionPct ?? c.expansionPct.value,
-    halfHydrationMin: c.halfHydrationMin.value,
-    strengthFactor: c.strengthFactor.value,
+    halfHydrationMin: label.halfHydrationMin ?? c.halfHydrationMin.value,
+    strengthFactor: label.strengthFactor ?? c.strengthFactor.value,
     fillerRatio: c.fillerRatio,
     fillerDensityKgM3: c.fillerDensityKgM3,
   }

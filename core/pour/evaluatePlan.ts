@@ -12,6 +12,7 @@ import {
   checkConsistency,
   compressiveStrengthMPa,
   mixTempC,
+  ratioSigmaLn,
   weighOutForVolume,
   type MixInput,
   type MixProperties,
@@ -74,7 +75,7 @@ export function settingInputOf(plan: PourPlan, powderG: number): SettingInput {
     stirS: plan.stirS,
     stirManner: plan.stirManner,
     restS: siftTimeS(powderG, properties.fillerRatio) / 2 + plan.soakS,
-    ratioMethod: plan.ratioMethod,
+    ratioSigmaLn: ratioSigmaLn(plan),
   }
 }
 

@@ -1,7 +1,14 @@
 import { forecastDemould, type DemouldForecast } from '../demould'
 import type { DryingForecast, Weighing } from '../drying'
 import type { Issue } from '../errors'
-import { checkConsistency, mixTempC, weighOutForVolume, weighOutFromMasses, type WeighOut } from '../mix'
+import {
+  checkConsistency,
+  mixTempC,
+  ratioSigmaLn,
+  weighOutForVolume,
+  weighOutFromMasses,
+  type WeighOut,
+} from '../mix'
 import { forecastSetting, type SettingForecast, type SettingInput } from '../setting'
 import { mixInputOf, pieceDrying } from './evaluatePlan'
 import { liveEvents, type PourEvent, type Verdict } from './events'
@@ -108,7 +115,7 @@ function settingInputFromEvents(
     stirS,
     stirManner,
     restS,
-    ratioMethod: plan.ratioMethod,
+    ratioSigmaLn: ratioSigmaLn(plan),
   }
 }
 

@@ -15,7 +15,8 @@ import {
 } from '../mould'
 import type { PlasterProperties } from '../plaster'
 import { weakestProvenance, type Provenance } from '../provenance'
-import type { RatioMethod, StirManner } from '../setting'
+import type { RatioMethod, Scoop, SiftStage } from '../mix'
+import type { StirManner } from '../setting'
 
 /** One mould of the plan as it was described when the plan was made; a set has several. */
 export interface PlanMember {
@@ -57,6 +58,10 @@ export interface PourPlan {
   plaster: { name: string; properties: PlasterProperties }
   consistency: number
   ratioMethod: RatioMethod
+  /** With what it is scooped, where the ratio is met by volume. */
+  scoop?: Scoop
+  /** To what look it is sifted, where the ratio is met by eye. */
+  siftStage?: SiftStage
   sparePct: number
   airFraction: number
   waterTempC: number

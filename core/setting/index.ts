@@ -9,4 +9,4 @@ export {
   mixingMultiplier,
   timeToHydrationS,
 } from './setting'
-export type { RatioMethod, SettingEvent, SettingForecast, SettingInput, StirManner } from './setting'
+export type { SettingEvent, SettingForecast, SettingInput, StirManner } from './setting'

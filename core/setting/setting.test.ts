@@ -18,7 +18,7 @@ function minutes(id: PlasterClassId, consistency: number, tempC = 20, change = {
     stirS: 120,
     stirManner: 'hand',
     restS: 0,
-    ratioMethod: 'weighed',
+    ratioSigmaLn: 0.02,
     ...change,
   })
   return Object.fromEntries(SETTING_EVENTS.map((e) => [e, timeS[e].mid / 60]))
@@ -111,7 +111,7 @@ it('keeps events in order and ranges around them, whatever the mix', () => {
           stirS: 120,
           stirManner: 'hand',
           restS,
-          ratioMethod: 'by_eye',
+          ratioSigmaLn: 0.12,
         })
         const mids = SETTING_EVENTS.map((e) => timeS[e].mid)
         expect([...mids].sort((a, b) => a - b)).toEqual(mids)

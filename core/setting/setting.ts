@@ -1,4 +1,4 @@
-import type { PlasterProperties } from '../plaster'
+import { UNSEEN_BAG_SIGMA_LN, type PlasterProperties } from '../plaster'
 import { logNormalRange, type Range } from '../provenance'
 import { settingRate } from './rate'
 
@@ -19,18 +19,18 @@ const THRESHOLD: Record<SettingEvent, number> = {
 export const STIR_INTENSITY = { gentle: 0.5, hand: 1, whisk: 1.5, drill: 3 } as const
 export type StirManner = keyof typeof STIR_INTENSITY
 
-/** How the ratio was met: sets the spread of the consistency really reached. */
-export type RatioMethod = 'weighed' | 'by_volume' | 'by_eye'
-const SIGMA_LN_CONSISTENCY: Record<RatioMethod, number> = { weighed: 0.02, by_volume: 0.13, by_eye: 0.12 }
-
-const SIGMA_LN_UNSEEN_BAG = 0.3
 const SIGMA_LN_MIXING = 0.1
 const SIGMA_LN_TIME_PER_CONSISTENCY = 1.95
 
 export interface SettingInput {
   plaster: Pick<
     PlasterProperties,
-    'halfHydrationMin' | 'referenceConsistency' | 'fillerRatio' | 'fillerDensityKgM3' | 'particleDensityKgM3'
+    | 'halfHydrationMin'
+    | 'referenceConsistency'
+    | 'fillerRatio'
+    | 'fillerDensityKgM3'
+    | 'particleDensityKgM3'
+    | 'timeSigmaLn'
   >
   consistency: number
   mixTempC: number
@@ -38,7 +38,8 @@ export interface SettingInput {
   stirManner: StirManner
   /** Time between mid-sprinkle and the start of stirring, s. The mix ages at half speed until it is stirred. */
   restS: number
-  ratioMethod: RatioMethod
+  /** σ of ln(consistency) for the way the ratio is met. */
+  ratioSigmaLn: number
 }
 
 export interface SettingForecast {
@@ -107,8 +108,8 @@ function elapsedS(ageMin: number, restS: number, rate: number): number {
 export function forecastSetting(input: SettingInput): SettingForecast {
   const { relative, halfHydrationMin, rate } = kinetics(input)
   const sigmaLn = Math.hypot(
-    SIGMA_LN_UNSEEN_BAG,
-    SIGMA_LN_TIME_PER_CONSISTENCY * SIGMA_LN_CONSISTENCY[input.ratioMethod],
+    input.plaster.timeSigmaLn ?? UNSEEN_BAG_SIGMA_LN,
+    SIGMA_LN_TIME_PER_CONSISTENCY * input.ratioSigmaLn,
     SIGMA_LN_MIXING,
   )
   const timeS = Object.fromEntries(

@@ -1,0 +1,2 @@
+export { learnFactor, nextTime } from './factor'
+export type { Learned, Observation, Prior } from './factor'

@@ -1,0 +1,42 @@
+import { ArgumentError } from '../errors'
+import type { Range } from '../provenance'
+import type { MixInput } from './properties'
+import { waterDensityKgM3 } from './water'
+
+/**
+ * Consistency of a slurry from its density, free of every habit of measuring: a known volume of it, weighed.
+ * @param densityKgM3 of the slurry with its air. A percent of air more than assumed reads about 3 units too high.
+ * @returns Infinity or a negative figure never: undefined where no slurry of this plaster weighs that.
+ */
+export function consistencyFromDensity(
+  input: Omit<MixInput, 'consistency'>,
+  densityKgM3: number,
+): number | undefined {
+  const { plaster, waterTempC, airFraction } = input
+  const airless = densityKgM3 / (1 - airFraction)
+  const solidsMass = 1 + plaster.fillerRatio
+  const solidsM3 = 1 / plaster.particleDensityKgM3 + plaster.fillerRatio / plaster.fillerDensityKgM3
+  const excess = airless / waterDensityKgM3(waterTempC) - 1
+  if (excess <= 0) return undefined
+  const c = (solidsMass - airless * solidsM3) / excess
+  return c > 0 && Number.isFinite(c) ? 100 * c : undefined
+}
+
+/** A jug is read to about a percent, and the air in a hand-stirred mix is not known better than half of itself. */
+const JUG_OFF_BY = 0.01
+
+/**
+ * The slurry check: net mass of a known volume.
+ * @throws ArgumentError when a mass or volume is not positive.
+ */
+export function checkSlurry(
+  input: Omit<MixInput, 'consistency'>,
+  massG: number,
+  volumeMl: number,
+): Range | undefined {
+  if (!(massG > 0) || !(volumeMl > 0)) throw new ArgumentError(`mass and volume must be positive`)
+  const densityKgM3 = (1000 * massG) / volumeMl
+  const at = (factor: number) => consistencyFromDensity(input, densityKgM3 * factor)
+  const [low, mid, high] = [at(1 + JUG_OFF_BY), at(1), at(1 - JUG_OFF_BY)]
+  return low === undefined || mid === undefined || high === undefined ? undefined : { low, mid, high }
+}

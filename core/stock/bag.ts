@@ -1,0 +1,91 @@
+import { learnFactor, nextTime, type Learned, type Prior } from '../learn'
+import { UNSEEN_BAG_SIGMA_LN, type PlasterProperties } from '../plaster'
+import { forecastSetting } from '../setting'
+
+/** How a bag is kept; what damp air it sees. */
+export const BAG_KEEPINGS = ['sealed', 'dry_open', 'damp'] as const
+export type BagKeeping = (typeof BAG_KEEPINGS)[number]
+
+export interface BagState {
+  keeping: BagKeeping
+  /** Days since it was opened; null: not opened yet. */
+  openDays: number | null
+}
+
+/** Days open after which a bag is old, by how it is kept (common practice, no source). */
+const OLD_AFTER_DAYS: Record<BagKeeping, number> = { sealed: 365, dry_open: 120, damp: 0 }
+
+/** Old or damp powder can be lumpy and slow or seeded and fast: no shift, only doubt (common practice). */
+const OLD_SIGMA_LN = 0.3
+
+export function bagDoubt({ keeping, openDays }: BagState): 'none' | 'old' | 'damp' {
+  if (openDays === null) return 'none'
+  if (keeping === 'damp') return 'damp'
+  return openDays > OLD_AFTER_DAYS[keeping] ? 'old' : 'none'
+}
+
+/** σ of ln(setting time) for a bag nobody has tested. */
+export function bagSpread(state: BagState): number {
+  return bagDoubt(state) === 'none' ? UNSEEN_BAG_SIGMA_LN : Math.hypot(UNSEEN_BAG_SIGMA_LN, OLD_SIGMA_LN)
+}
+
+/** A spoonful mixed and timed until a knife cut stays open. */
+export interface SpoonTest {
+  consistency: number
+  waterTempC: number
+  stirS: number
+  tookS: number
+}
+
+/** A spoonful is weighed or scooped, watched by eye, and warms less than a bowl. */
+const SPOON_SIGMA_LN = 0.1
+
+/** What the spoonful took over what this powder should take. */
+export function spoonTestRatio(plaster: PlasterProperties, test: SpoonTest): number {
+  const forecast = forecastSetting({
+    plaster,
+    consistency: test.consistency,
+    mixTempC: test.waterTempC,
+    stirS: test.stirS,
+    stirManner: 'hand',
+    restS: 0,
+    ratioSigmaLn: 0.02,
+  })
+  return test.tookS / forecast.timeS.initial_set.mid
+}
+
+export interface BagKnowledge {
+  /** Multiplier on the setting time of its card. */
+  factor: number
+  /** σ of ln(setting time) for the next pour from it. */
+  sigmaLn: number
+  tests: number
+  learned: Learned
+}
+
+/** Differs from pour to pour by this much even out of one bag (estimate). */
+const PER_POUR_SIGMA_LN = 0.12
+
+/** What a bag's spoon tests have taught; without any it is the card's time, and the doubt of its age. */
+export function learnBag(
+  plaster: PlasterProperties,
+  state: BagState,
+  tests: readonly SpoonTest[],
+): BagKnowledge {
+  const prior: Prior = { meanLn: 0, sigmaLn: bagSpread(state), perPourSigmaLn: PER_POUR_SIGMA_LN }
+  const learned = learnFactor(
+    prior,
+    tests.map((t) => ({ ratio: spoonTestRatio(plaster, t), sigmaLn: SPOON_SIGMA_LN })),
+  )
+  return {
+    factor: learned.factor,
+    sigmaLn: tests.length === 0 ? bagSpread(state) : nextTime(learned, prior),
+    tests: tests.length,
+    learned,
+  }
+}
+
+/** A spoonful is worth the five minutes: the bag is in doubt and nobody has tried it since. */
+export function wantsSpoonTest(state: BagState, tests: number): boolean {
+  return bagDoubt(state) !== 'none' && tests === 0
+}
