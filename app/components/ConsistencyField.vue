@@ -227,7 +227,7 @@ const place = (c: number) =>
         <QuantityField
           v-model="scoopWeighsG"
           kind="mass"
-          label="One weighed scoop (if you can)"
+          label="One weighed scoop"
           optional
           :min="scoopBounds.min"
           :max="scoopBounds.max"
@@ -251,9 +251,8 @@ const place = (c: number) =>
             <path :d="SIFT_STAGE_WORDS[s.value].picture" class="bed" />
           </svg>
           <b>{{ s.label }}</b>
-          <span
-            >{{ s.gives.mid.toFixed(0) }} ({{ s.gives.low.toFixed(0) }}–{{ s.gives.high.toFixed(0) }})</span
-          >
+          <span>{{ s.gives.mid.toFixed(0) }}</span>
+          <small>{{ s.gives.low.toFixed(0) }}–{{ s.gives.high.toFixed(0) }}</small>
         </button>
       </div>
       <p class="small">

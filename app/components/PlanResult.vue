@@ -11,12 +11,17 @@ import { DRY_TARGET_WORDS, SIFT_STAGE_WORDS, issueWords } from '~/utils/words'
 const props = defineProps<{ plan: PourPlan; evaluation: PlanEvaluation; stale: boolean }>()
 const units = useUnits()
 const outcome = computed(() => (props.evaluation.ok ? props.evaluation.outcome : undefined))
-/** To a quarter of a scoop: nobody fills one better. */
-const quarters = (count: number) => String(Math.max(0.25, Math.round(count * 4) / 4))
+const FRACTIONS = ['', '¼', '½', '¾']
+/** Powder to a quarter of a scoop, since nobody fills one better; water by the jug. */
 const scoops = computed(() => {
   if (!outcome.value || !props.plan.scoop) return undefined
-  const counted = inScoops(outcome.value.weighOut, props.plan.plaster.properties.classId, props.plan.scoop)
-  return { water: quarters(counted.water), powder: quarters(counted.powder) }
+  const { classId } = props.plan.plaster.properties
+  const powder = inScoops(outcome.value.weighOut.powderG, classId, props.plan.scoop)
+  const quarters = Math.max(1, Math.round(powder * 4))
+  return {
+    text: `${quarters >= 4 ? Math.floor(quarters / 4) : ''}${FRACTIONS[quarters % 4]}`,
+    coarse: Math.abs(quarters / 4 / powder - 1) > 0.05,
+  }
 })
 const window = computed(() => outcome.value?.pourWindowS)
 </script>
@@ -64,8 +69,9 @@ const window = computed(() => outcome.value?.pourWindowS)
             <b>{{ units.volume(outcome.weighOut.bowlMl) }}</b>.
           </p>
           <p v-if="scoops" class="makes" data-testid="scoops">
-            In scoops of {{ units.volume(plan.scoop!.measureMl) }}: <b>{{ scoops.water }}</b> of water,
-            <b>{{ scoops.powder }}</b> of plaster.
+            By scoop: <b>{{ scoops.text }}</b> of {{ units.volume(plan.scoop!.measureMl) }} to
+            <b>{{ units.volume(outcome.weighOut.waterG) }}</b> of water.
+            <template v-if="scoops.coarse">A smaller scoop would come closer.</template>
           </p>
           <p v-if="plan.siftStage" class="makes">
             By eye: the water, then sift to “{{ SIFT_STAGE_WORDS[plan.siftStage].name.toLowerCase() }}”; about

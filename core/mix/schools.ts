@@ -92,14 +92,7 @@ export function consistencyRangeByVolume(powderParts: number, classId: PlasterCl
   }
 }
 
-/** A weigh-out counted in scoops: how many of water, how many of powder. */
-export function inScoops(
-  of: { waterG: number; powderG: number },
-  classId: PlasterClassId,
-  scoop: Scoop,
-): { water: number; powder: number } {
-  return {
-    water: of.waterG / (waterDensityKgM3(20) / 1000) / scoop.measureMl,
-    powder: of.powderG / (bulkDensityOf(classId, scoop).value / 1000) / scoop.measureMl,
-  }
+/** How many scoops a mass of powder is. */
+export function inScoops(powderG: number, classId: PlasterClassId, scoop: Scoop): number {
+  return powderG / (bulkDensityOf(classId, scoop).value / 1000) / scoop.measureMl
 }

@@ -1,0 +1,52 @@
+import type { Page } from '@playwright/test'
+import { expect, test } from './fixtures'
+
+const figures = async (page: Page) => [
+  await page.getByTestId('water').textContent(),
+  await page.getByTestId('powder').textContent(),
+]
+
+test('one job through each school of ratio is the same mix', async ({ page, open }) => {
+  await open(page, '/plan')
+  await page.getByRole('button', { name: 'Known' }).click()
+  await page.getByLabel('It holds').fill('2 l')
+  const consistency = page.getByRole('textbox', { name: 'Consistency' })
+  await consistency.fill('70')
+  await consistency.blur()
+  // Worked example: 2 l of pottery plaster at 70 with 10 % spare, water at the tap's 15 °C.
+  const weighed = await figures(page)
+  expect(weighed).toEqual(['1412 g', '2018 g'])
+
+  await page.getByRole('button', { name: 'By scoop' }).click()
+  await expect(page.getByRole('textbox', { name: 'Powder by scoop' })).toHaveValue('1.68')
+  await expect(page.getByTestId('scoops')).toContainText('9½ of 250 ml to 1.41 l of water')
+  await expect(page.getByText('it will really be 59–83')).toBeVisible()
+  expect(await figures(page)).toEqual(weighed)
+  // The same count of scoops of a heavier powder is a stiffer mix; and its ratio is now known better.
+  await page.getByLabel('One weighed scoop').fill('240 g')
+  await expect(consistency).toHaveValue('62')
+  await expect(page.getByText('it will really be 58–66')).toBeVisible()
+
+  await consistency.fill('70')
+  await consistency.blur()
+  await page.getByRole('button', { name: 'By eye' }).click()
+  await expect(page.getByRole('radio', { name: 'Dry lake bed' })).toBeChecked()
+  expect(await figures(page)).toEqual(weighed)
+  await page.getByRole('radio', { name: 'Mountain' }).click()
+  await expect(consistency).toHaveValue('58')
+
+  const printed = page.getByLabel('As printed on the bag')
+  await printed.fill('70 ml per scoopful of it')
+  await expect(page.getByText('I read “70 ml”')).toBeVisible()
+  await expect(consistency).toHaveValue('58')
+  await printed.fill('100 : 70')
+  await expect(page.getByText('Read as 70.0 of water to 100 by weight.')).toBeVisible()
+  expect(await figures(page)).toEqual(weighed)
+
+  await page.getByRole('button', { name: 'Take it to the bench' }).click()
+  await page.waitForURL(/\/pour\//)
+  // The school is part of the plan: changing it later starts from what was chosen.
+  await page.getByRole('link', { name: 'Change the plan' }).click()
+  await expect(page.getByRole('radio', { name: 'Mountain' })).toBeChecked()
+  await expect(consistency).toHaveValue('70')
+})
