@@ -23,6 +23,7 @@ import {
   tappingAdvice,
   vibratedViscosityPaS,
   waterFractionOfMould,
+  weighOutForVolume,
   type BatchLimits,
   type Pace,
   type Scoop,
@@ -229,6 +230,11 @@ describe('batches', () => {
           expect(sum('waterG')).toBeCloseTo(plan.total.waterG, 6)
           expect(sum('powderG')).toBeCloseTo(plan.total.powderG, 6)
           expect(plan.total.slurryMl).toBeGreaterThan(cavityMl)
+          if (split.by === 'need' || split.by === 'layers') {
+            const whole = weighOutForVolume(inputOf(), cavityMl, 10, divisionG)
+            expect(sum('waterG')).toBeCloseTo(whole.waterG, 6)
+            expect(sum('powderG')).toBeCloseTo(whole.powderG, 6)
+          }
           for (const b of plan.batches) {
             // A bag's weight is what is printed on it; everything else is in steps of the scale.
             if (split.by !== 'whole_bags')
@@ -261,6 +267,9 @@ describe('batches', () => {
       const pourS = b.slurryMl / (2000 / 60)
       expect(siftS / 2 + 120 + 120 + pourS).toBeLessThanOrEqual(0.75 * 0.7 * 720 + 1)
     }
+    // A small batch takes the least time to sift: .75 · 504 − 40/2 − 240 = 118 s at 300 ml a minute.
+    const slow = planBatches(inputOf(), job(2000), limits({ pourRateMlMin: 300 }), pace)
+    expect(slow.largestMl).toBeCloseTo(590, 6)
     const hopeless = planBatches(inputOf(), job(2000), limits({ pourRateMlMin: 2000 }), (g) => ({
       ...pace(g),
       stirS: 900,
