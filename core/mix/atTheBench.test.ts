@@ -152,12 +152,12 @@ describe('air', () => {
   })
 })
 
-const pace = (powderG: number): Pace => ({
+const pace = (): Pace => ({
   workLowS: 0.7 * 12 * 60,
   soakS: 120,
   stirS: 120,
   siftSPerG: 0.06,
-  leastSiftS: powderG > 0 ? 40 : 40,
+  leastSiftS: 40,
 })
 const limits = (change: Partial<BatchLimits> = {}): BatchLimits => ({
   split: { by: 'need' },
@@ -270,8 +270,8 @@ describe('batches', () => {
     // A small batch takes the least time to sift: .75 · 504 − 40/2 − 240 = 118 s at 300 ml a minute.
     const slow = planBatches(inputOf(), job(2000), limits({ pourRateMlMin: 300 }), pace)
     expect(slow.largestMl).toBeCloseTo(590, 6)
-    const hopeless = planBatches(inputOf(), job(2000), limits({ pourRateMlMin: 2000 }), (g) => ({
-      ...pace(g),
+    const hopeless = planBatches(inputOf(), job(2000), limits({ pourRateMlMin: 2000 }), () => ({
+      ...pace(),
       stirS: 900,
     }))
     expect(hopeless.issues).toMatchObject([{ code: 'no_time_to_pour' }])
