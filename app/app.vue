@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { CalendarClock, Droplets, Layers, Settings2, Shapes } from '@lucide/vue'
+import { CalendarClock, Droplets, Layers, Package, Settings2, Shapes } from '@lucide/vue'
 import Toast from 'primevue/toast'
 import { useToast } from 'primevue/usetoast'
 import { watch } from 'vue'
@@ -20,6 +20,7 @@ const PLACES = [
   { to: '/', name: 'Bench', icon: Layers },
   { to: '/plan', name: 'Plan', icon: Droplets },
   { to: '/moulds', name: 'Moulds', icon: Shapes },
+  { to: '/plasters', name: 'Plasters', icon: Package },
   { to: '/casts', name: 'Casts', icon: CalendarClock },
   { to: '/settings', name: 'Settings', icon: Settings2 },
 ]

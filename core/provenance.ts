@@ -3,6 +3,7 @@ export type Provenance =
   | { kind: 'measured' }
   | { kind: 'label' }
   | { kind: 'calibrated'; pours: number }
+  | { kind: 'spoon_tests'; tests: number }
   | { kind: 'class_default'; source: string }
   | { kind: 'common_practice' }
   | { kind: 'model'; source: string }
@@ -11,6 +12,7 @@ const STRENGTH: Provenance['kind'][] = [
   'measured',
   'label',
   'calibrated',
+  'spoon_tests',
   'model',
   'class_default',
   'common_practice',

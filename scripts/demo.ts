@@ -6,13 +6,18 @@ import { randomUUID } from 'node:crypto'
 import { sql } from 'kysely'
 import { dryingCurve, dryingDepthMm } from '../core/drying'
 import { mixProperties } from '../core/mix'
-import { plasterProperties, type PlasterClassId } from '../core/plaster'
-import { foldPour, planMould, stepsOf, type EventBody, type PourEvent, type PourPlan } from '../core/pour'
+import type { PlasterClassId } from '../core/plaster'
+import { foldPour, planMould, type EventBody, type PourEvent, type PourPlan, type StepId } from '../core/pour'
+import { labelOfClass, propertiesOfCard, spoonTestForecastS, type CardLabel } from '../core/stock'
 import { planSchema, settingsSchema } from '../shared/contracts'
 import type { Db } from '../server/db/client'
 import { mouldInputSchema } from '../shared/moulds'
+import type { BagInput, BowlInput, PlasterInput } from '../shared/stock'
+import { addSpoonTest, putBag } from '../server/services/bags'
+import { putBowl, putRecipe } from '../server/services/cupboard'
 import { insertMould } from '../server/services/moulds'
 import { putMouldSet } from '../server/services/mouldSets'
+import { putPlaster } from '../server/services/plasters'
 import { saveSettings } from '../server/services/workshop'
 import { DEMO_MOULDS, DEMO_SETS, type DemoMouldKey } from './demoMoulds'
 
@@ -20,32 +25,138 @@ const MIN = 60
 const HOUR = 3600
 const DAY = 24 * HOUR
 
+const label = (classId: PlasterClassId, said: Partial<CardLabel> = {}): CardLabel => ({
+  ...labelOfClass(classId),
+  ...said,
+})
+
 export const DEMO_PLASTERS = {
-  pottery: ['Pottery plaster, blue sack', 'pottery', null, 'Opened in spring, kept in the dry bin.'],
-  moulding: ['Plaster of Paris, paper bag', 'pop', 64, 'The bag says 64 to 100.'],
-  cement: ['Gypsum cement, grey tub', 'gc', null, 'For anything children will hold.'],
-  hard: ['High-strength gypsum cement, red tub', 'hsgc', 32, 'The tub says 32 to 100.'],
-  stone: ['Dental stone, small tin', 'dental3', 30, 'For the jaw and other fine things.'],
-  shell: ['Shell mix 1 : 1 : 1', 'investment', null, 'Mixed here from plaster of Paris and silica flour.'],
-} as const satisfies Record<string, [string, PlasterClassId, number | null, string]>
+  pottery: {
+    name: 'Pottery plaster, blue sack',
+    label: label('pottery', { setMin: 30 }),
+    printedRatio: '',
+    additions: [],
+    note: 'For moulds and slabs.',
+  },
+  moulding: {
+    name: 'Plaster of Paris, paper bag',
+    label: label('pop', { consistency: 64 }),
+    printedRatio: '64 parts',
+    additions: [],
+    note: '',
+  },
+  cement: {
+    name: 'Gypsum cement, grey tub',
+    label: label('gc'),
+    printedRatio: '',
+    additions: [],
+    note: 'For anything children will hold.',
+  },
+  hard: {
+    name: 'High-strength gypsum cement, red tub',
+    label: label('hsgc', { consistency: 32, setMin: 19, expansionPct: 0.24 }),
+    printedRatio: '100 : 32',
+    additions: [],
+    note: '',
+  },
+  stone: {
+    name: 'Dental stone, small tin',
+    label: label('dental3', { consistency: 29.9, expansionPct: 0.12 }),
+    printedRatio: '30 ml per 100 g',
+    additions: [],
+    note: 'For the jaw and other fine things.',
+  },
+  shell: {
+    name: 'Shell mix 1 : 1 : 1',
+    label: label('investment'),
+    printedRatio: '',
+    additions: [],
+    note: 'Mixed here from plaster of Paris and silica flour.',
+  },
+} satisfies Record<string, PlasterInput>
+type DemoPlasterKey = keyof typeof DEMO_PLASTERS
+
+interface DemoBag extends Pick<BagInput, 'name' | 'boughtG' | 'price' | 'keeping' | 'scoop'> {
+  openDays: number
+  /** How its spoonfuls took against the card, with how many days ago. */
+  spoonTests: [daysAgo: number, ratio: number][]
+}
+
+/** One bag of each but the shell mix, which is blended as it is needed. */
+const DEMO_BAGS: Partial<Record<DemoPlasterKey, DemoBag>> = {
+  pottery: {
+    name: 'Sack of spring',
+    boughtG: 25_000,
+    price: 21,
+    openDays: 190,
+    keeping: 'dry_open',
+    scoop: { measureMl: 500, packing: 'scooped', weighedKgM3: 880 },
+    spoonTests: [
+      [12, 1.18],
+      [40, 1.12],
+    ],
+  },
+  moulding: {
+    name: 'Bag by the door',
+    boughtG: 10_000,
+    price: 13.5,
+    openDays: 60,
+    keeping: 'damp',
+    scoop: null,
+    spoonTests: [],
+  },
+  cement: {
+    name: 'Tub 2',
+    boughtG: 20_000,
+    price: 38,
+    openDays: 35,
+    keeping: 'sealed',
+    scoop: null,
+    spoonTests: [],
+  },
+  hard: {
+    name: 'Red tub',
+    boughtG: 5_000,
+    price: 17,
+    openDays: 80,
+    keeping: 'sealed',
+    scoop: null,
+    spoonTests: [[30, 0.97]],
+  },
+}
+
+const DEMO_BOWLS: BowlInput[] = [
+  { name: 'Rubber bowl', volumeMl: 700, tareG: 118 },
+  { name: 'Blue basin', volumeMl: 4000, tareG: 236 },
+  { name: 'Black bucket', volumeMl: 10_000, tareG: 512 },
+]
+const BLUE_BASIN = DEMO_BOWLS[1]!
 
 type MouldIds = Record<DemoMouldKey, string>
+type BagIds = Partial<Record<DemoPlasterKey, string>>
 type MakePlan = (piece: string, mouldKey: DemoMouldKey, change?: Partial<PourPlan>) => PourPlan
 
 function plan(
   ids: MouldIds,
+  bagIds: BagIds,
   piece: string,
   mouldKey: DemoMouldKey,
   change: Partial<PourPlan> = {},
 ): PourPlan {
   const { plaster: plasterKey, ...described } = DEMO_MOULDS[mouldKey]
-  const [plasterName, classId, labelConsistency] = DEMO_PLASTERS[plasterKey]
-  const properties = plasterProperties(classId, labelConsistency ? { useConsistency: labelConsistency } : {})
+  const { name, label: said } = DEMO_PLASTERS[plasterKey]
+  const properties = propertiesOfCard(said)
+  const bag = DEMO_BAGS[plasterKey]
+  const bagId = bagIds[plasterKey]
   return planSchema.parse({
     schemaVersion: 1,
     piece,
     mould: planMould([{ ...described, mouldId: ids[mouldKey], count: 1 }]),
-    plaster: { name: plasterName, properties },
+    plaster: {
+      name,
+      properties,
+      ...(bag && bagId ? { bag: { bagId, name: bag.name, boughtG: bag.boughtG, price: bag.price } } : {}),
+    },
     consistency: properties.useConsistency,
     ratioMethod: 'weighed',
     sparePct: 8,
@@ -73,24 +184,23 @@ function run(
   lastDoneS: number,
   pace: Pick<PourPlan, 'soakS' | 'stirS' | 'stirManner'> = of,
 ): Timed[] {
-  const { planned, siftS } = foldPour(of, [])
-  const filled = of.plaster.properties.fillerRatio > 0
-  const steps = stepsOf(of)
+  const { planned, siftS, steps, inHand } = foldPour(of, [])
+  const has = (id: StepId) => steps.some((s) => s.id === id)
   const paced: [afterS: number, body: EventBody][] = [
     [0, { type: 'mould_ready' }],
     [4 * MIN, { type: 'weighed', what: 'water', massG: planned.waterG + 1 }],
     [3 * MIN, { type: 'weighed', what: 'powder', massG: planned.powderG - 2 }],
-    ...(filled
+    ...(has('weigh_filler')
       ? [[2 * MIN, { type: 'weighed', what: 'filler', massG: planned.fillerG }] as [number, EventBody]]
       : []),
     [MIN, { type: 'sift_started' }],
-    [siftS, { type: 'sifted' }],
+    ...(has('sift') ? [[siftS, { type: 'sifted' }] as [number, EventBody]] : []),
     [pace.soakS + 8, { type: 'soaked' }],
     [pace.stirS + 5, { type: 'stirred', manner: pace.stirManner }],
-    ...(steps.includes('face_coat') ? [[25, { type: 'face_coated' }] as [number, EventBody]] : []),
-    ...(steps.includes('part_fill') ? [[20, { type: 'part_filled' }] as [number, EventBody]] : []),
+    ...(has('face_coat') ? [[25, { type: 'face_coated' }] as [number, EventBody]] : []),
+    ...(has('part_fill') ? [[20, { type: 'part_filled' }] as [number, EventBody]] : []),
     [70, { type: 'poured' }],
-    [60, { type: 'tapped' }],
+    [inHand.flow.tapping.tapS, { type: 'tapped' }],
   ]
   const end = paced.findLastIndex(([, body]) => body.type === upTo)
   const done = paced.slice(0, end + 1)
@@ -146,9 +256,22 @@ function weighings(of: PourPlan, who: string, demouldAgoS: number, atS: readonly
 }
 
 function demoPours(plan: MakePlan): { of: PourPlan; timed: Timed[]; ageS: number }[] {
-  const corbel = plan('Corbel for the boathouse door', 'corbel', { stirS: 180, soakS: 180 })
+  const corbel = plan('Corbel for the boathouse door', 'corbel', {
+    stirS: 180,
+    soakS: 180,
+    batching: {
+      split: { by: 'need' },
+      bowl: BLUE_BASIN,
+      pourRateMlMin: 1500,
+      scaleCapacityG: 5000,
+    },
+  })
   const jug = plan('Lamp-oil jug, second half', 'jug', { dryTarget: 'pottery_mould', stirS: 240 })
-  const glass = plan('Shell for the glass urchin', 'shell', { soakS: 180, sparePct: 5, dryTarget: 'handle' })
+  const glass = plan('Shell for the glass urchin', 'shell', {
+    soakS: 180,
+    sparePct: 5,
+    dryTarget: 'handle',
+  })
   const tile = plan('Chart tile B4, the bar', 'tile')
   const creek = plan('Creek ripples, tile copy', 'tile', { sparePct: 12 })
   const urchin = plan('Sea urchin, hand piece 7', 'urchin')
@@ -253,7 +376,41 @@ function demoPours(plan: MakePlan): { of: PourPlan; timed: Timed[]; ageS: number
 
 /** Empties the workshop; its settings and the numbers of the change log stay. */
 export async function clearWorkshop(db: Db): Promise<void> {
-  await sql`truncate event, pour, mould_set_member, mould_set, mould_photo, mould, plaster`.execute(db)
+  await sql`truncate event, pour, mould_set_member, mould_set, mould_photo, mould, spoon_test, bag, plaster, bowl, recipe`.execute(
+    db,
+  )
+}
+
+/** Plasters, their bags with what was tried of them, and the bowls. */
+async function loadStock(trx: Db, nowMs: number) {
+  const day = (daysAgo: number) => new Date(nowMs - daysAgo * DAY * 1000).toISOString().slice(0, 10)
+  const plasterIds = {} as Record<DemoPlasterKey, string>
+  const bagIds: BagIds = {}
+  for (const [key, card] of Object.entries(DEMO_PLASTERS) as [DemoPlasterKey, PlasterInput][]) {
+    plasterIds[key] = randomUUID()
+    await putPlaster(trx, plasterIds[key], null, card)
+    const bag = DEMO_BAGS[key]
+    if (!bag) continue
+    const { openDays, spoonTests, ...rest } = bag
+    const bagId = (bagIds[key] = randomUUID())
+    await putBag(trx, bagId, null, {
+      ...rest,
+      plasterId: plasterIds[key],
+      openedOn: day(openDays),
+      counted: null,
+      usedUp: false,
+      note: '',
+    })
+    for (const [daysAgo, ratio] of spoonTests) {
+      const properties = propertiesOfCard(card.label)
+      const mix = { consistency: properties.useConsistency, waterTempC: 16, stirS: 60 }
+      const tookS = Math.round(spoonTestForecastS(properties, mix).mid * ratio)
+      const atMs = Math.round(nowMs - daysAgo * DAY * 1000)
+      await addSpoonTest(trx, bagId, { id: randomUUID(), atMs, ...mix, tookS })
+    }
+  }
+  for (const bowl of DEMO_BOWLS) await putBowl(trx, randomUUID(), bowl)
+  return { plasterIds, bagIds }
 }
 
 /** Loads the demo workshop into an empty database, all or nothing. */
@@ -269,36 +426,47 @@ export async function loadDemo(db: Db, nowMs: number): Promise<void> {
         roomRhPct: 55,
         airSpeedMS: 0.1,
         tapTempC: 16,
+        hotTapTempC: 52,
+        scaleCapacityG: 5000,
+        currency: '€',
       }),
     )
     const mouldIds = Object.fromEntries(
       Object.keys(DEMO_MOULDS).map((key) => [key, randomUUID()]),
     ) as MouldIds
-    const plasterIds = new Map<string, string>()
-    for (const [key, [name, classId, labelConsistency, note]] of Object.entries(DEMO_PLASTERS)) {
-      const id = randomUUID()
-      plasterIds.set(key, id)
-      await trx
-        .insertInto('plaster')
-        .values({
-          id,
-          name,
-          class_id: classId,
-          label_consistency: labelConsistency,
-          label_expansion_pct: null,
-          note,
-        })
-        .execute()
-    }
+    const { plasterIds, bagIds } = await loadStock(trx, nowMs)
     for (const [key, { plaster, ...described }] of Object.entries(DEMO_MOULDS)) {
-      const mould = mouldInputSchema.parse({ ...described, usualPlasterId: plasterIds.get(plaster)! })
+      const mould = mouldInputSchema.parse({ ...described, usualPlasterId: plasterIds[plaster] })
       await insertMould(trx, mouldIds[key as DemoMouldKey], mould)
     }
     for (const { name, members } of DEMO_SETS) {
       const set = { name, members: members.map(([key, count]) => ({ mouldId: mouldIds[key], count })) }
       await putMouldSet(trx, randomUUID(), set)
     }
-    const makePlan: MakePlan = (piece, mouldKey, change) => plan(mouldIds, piece, mouldKey, change)
+    await putRecipe(trx, randomUUID(), {
+      name: 'Hand pieces, thinner',
+      plan: plan(mouldIds, bagIds, 'Hand piece', 'ammonite', { consistency: 48, soakS: 180, sparePct: 12 }),
+    })
+    await putRecipe(trx, randomUUID(), {
+      name: 'Shell, all in at once',
+      plan: plan(mouldIds, bagIds, 'Shell', 'shell', { addingWay: 'tipped_in', soakS: 180, sparePct: 5 }),
+    })
+    await putRecipe(trx, randomUUID(), {
+      name: 'Prints in cold mud',
+      plan: plan(mouldIds, bagIds, 'Print', 'ripple', {
+        addingWay: 'kneaded',
+        waterTempC: 8,
+        powderTempC: 8,
+        stirS: 90,
+        batching: {
+          split: { by: 'casts', castsPerBag: 1 },
+          bowl: null,
+          pourRateMlMin: null,
+          scaleCapacityG: null,
+        },
+      }),
+    })
+    const makePlan: MakePlan = (piece, mouldKey, change) => plan(mouldIds, bagIds, piece, mouldKey, change)
     for (const { of, timed, ageS } of demoPours(makePlan)) {
       const pourId = randomUUID()
       await trx

@@ -1,14 +1,17 @@
 import { z } from 'zod'
 import { DRY_TARGETS } from '../core/drying'
 import { MOULD_KINDS, PREPARATIONS, PURPOSES } from '../core/mould'
-import { SIFT_STAGES } from '../core/mix'
-import { PACKINGS, PLASTER_CLASS_IDS } from '../core/plaster'
+import { MAX_BATCHES, MAX_WATER_TEMP_C, SIFT_STAGES, type BatchLimits } from '../core/mix'
+import { ADDITIONS, ADDITION_IDS, PACKINGS, PLASTER_CLASS_IDS } from '../core/plaster'
 import {
+  ADDING_WAYS,
+  CORRECTIONS,
   DEFECT_KINDS,
   DEMOULD_OUTCOMES,
   MOULD_DAMAGES,
   TOUCH_CUES,
   VERDICTS,
+  WEIGHED,
   evaluatePlan,
   type EventBody,
   type PourEvent,
@@ -27,6 +30,7 @@ export const provenanceSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('measured') }),
   z.object({ kind: z.literal('label') }),
   z.object({ kind: z.literal('calibrated'), pours: z.int().min(1) }),
+  z.object({ kind: z.literal('spoon_tests'), tests: z.int().min(1) }),
   z.object({ kind: z.literal('class_default'), source: text(200) }),
   z.object({ kind: z.literal('common_practice') }),
   z.object({ kind: z.literal('model'), source: text(200) }),
@@ -69,6 +73,32 @@ const planMemberSchema = z.object({
   volume: cavityDescriptionSchema,
 })
 
+export const additionsSchema = z
+  .array(z.object({ id: z.enum(ADDITION_IDS), pct: z.number().gt(0).max(300) }))
+  .max(ADDITION_IDS.length)
+  .refine((all) => new Set(all.map((a) => a.id)).size === all.length, 'names an addition twice')
+  .refine((all) => all.every((a) => a.pct <= ADDITIONS[a.id].maxPct), 'is more than anybody puts in')
+
+const batchingSchema = z.object({
+  split: z.discriminatedUnion('by', [
+    z.object({ by: z.literal('need') }),
+    z.object({
+      by: z.literal('layers'),
+      layers: z
+        .array(z.object({ name, sharePct: z.number().gt(0).max(100) }))
+        .min(1)
+        .max(12),
+    }),
+    z.object({ by: z.literal('casts'), castsPerBag: z.int().min(1).max(10) }),
+    z.object({ by: z.literal('whole_bags'), bagPowderG: positive(1_000_000) }),
+  ]),
+  bowl: z
+    .object({ name, volumeMl: z.number().min(50).max(500_000), tareG: z.number().min(0).max(100_000) })
+    .nullable(),
+  pourRateMlMin: z.number().min(10).max(100_000).nullable(),
+  scaleCapacityG: z.number().min(10).max(2_000_000).nullable(),
+}) satisfies z.ZodType<BatchLimits>
+
 const planShape = z.object({
   schemaVersion: z.literal(1),
   piece: name,
@@ -85,7 +115,27 @@ const planShape = z.object({
     .array(z.object({ mouldId: z.uuid(), name, cavityMl }))
     .max(24)
     .optional(),
-  plaster: z.object({ name, properties: plasterPropertiesSchema }),
+  plaster: z.object({
+    name,
+    properties: plasterPropertiesSchema,
+    additions: additionsSchema.optional(),
+    bag: z
+      .object({
+        bagId: z.uuid(),
+        name,
+        boughtG: positive(2_000_000),
+        price: z.number().min(0).max(1_000_000).nullable(),
+      })
+      .optional(),
+    origins: z
+      .object({
+        consistency: provenanceSchema,
+        setTime: provenanceSchema,
+        expansion: provenanceSchema,
+        strength: provenanceSchema,
+      })
+      .optional(),
+  }),
   consistency: z.number().min(15).max(200),
   ratioMethod: z.enum(['weighed', 'by_volume', 'by_eye']),
   scoop: z
@@ -96,6 +146,15 @@ const planShape = z.object({
     })
     .optional(),
   siftStage: z.enum(SIFT_STAGES).optional(),
+  batching: batchingSchema.optional(),
+  addingWay: z.enum(ADDING_WAYS).optional(),
+  taps: z
+    .object({
+      coldTempC: z.number().min(0.5).max(MAX_WATER_TEMP_C),
+      hotTempC: z.number().min(1).max(95),
+      targetTempC: z.number().min(2).max(40),
+    })
+    .optional(),
   sparePct: z.number().min(0).max(200),
   airFraction: z.number().min(0).max(0.3),
   waterTempC: temp,
@@ -119,22 +178,50 @@ export const planSchema = planShape.superRefine((plan, context) => {
   }
 }) satisfies z.ZodType<PourPlan>
 
+/** Planned bowls, and a few more for what ran short. */
+const inBatch = {
+  batch: z
+    .int()
+    .min(0)
+    .max(2 * MAX_BATCHES)
+    .optional(),
+}
+
 export const eventBodySchema = z.discriminatedUnion('type', [
   z.object({ type: z.literal('prepared'), item: z.enum(PREPARATIONS) }),
   z.object({ type: z.literal('mould_ready') }),
   z.object({
     type: z.literal('weighed'),
-    what: z.enum(['water', 'powder', 'filler']),
+    what: z.enum(WEIGHED),
     massG: positive(1_000_000),
+    ...inBatch,
   }),
-  z.object({ type: z.literal('sift_started') }),
-  z.object({ type: z.literal('sifted') }),
-  z.object({ type: z.literal('soaked') }),
-  z.object({ type: z.literal('stirred'), manner: z.enum(['gentle', 'hand', 'whisk', 'drill']) }),
+  z.object({ type: z.literal('scale_failed') }),
+  z.object({
+    type: z.literal('corrected'),
+    how: z.enum(CORRECTIONS),
+    massG: positive(1_000_000),
+    ...inBatch,
+  }),
+  z.object({
+    type: z.literal('slurry_checked'),
+    massG: positive(1_000_000),
+    volumeMl: positive(500_000),
+    ...inBatch,
+  }),
+  z.object({ type: z.literal('sift_started'), ...inBatch }),
+  z.object({ type: z.literal('sifted'), ...inBatch }),
+  z.object({ type: z.literal('soaked'), ...inBatch }),
+  z.object({
+    type: z.literal('stirred'),
+    manner: z.enum(['gentle', 'hand', 'whisk', 'drill']),
+    ...inBatch,
+  }),
   z.object({ type: z.literal('face_coated') }),
   z.object({ type: z.literal('part_filled') }),
-  z.object({ type: z.literal('poured') }),
-  z.object({ type: z.literal('tapped') }),
+  z.object({ type: z.literal('poured'), ...inBatch }),
+  z.object({ type: z.literal('ran_short'), missingMl: z.number().min(1).max(500_000), ...inBatch }),
+  z.object({ type: z.literal('tapped'), ...inBatch }),
   z.object({ type: z.literal('touch'), cue: z.enum(TOUCH_CUES), seen: z.boolean() }),
   z.object({
     type: z.literal('temperature'),
@@ -178,6 +265,11 @@ export const settingsSchema = z.object({
   roomRhPct: z.number().min(1).max(96),
   airSpeedMS: z.number().min(0.02).max(10),
   tapTempC: z.number().min(1).max(45),
+  hotTapTempC: z.number().min(1).max(95),
+  /** Most the scale takes, g; null: enough for anything here. */
+  scaleCapacityG: z.number().min(10).max(2_000_000).nullable(),
+  /** What prices are in. */
+  currency: text(6).min(1),
 })
 export type Settings = z.infer<typeof settingsSchema>
 
@@ -210,17 +302,7 @@ export interface PourRecord {
   events: PourEvent[]
 }
 
-export interface PlasterCard {
-  id: string
-  name: string
-  classId: PourPlan['plaster']['properties']['classId']
-  /** As printed on the bag; null where the label says nothing. */
-  labelConsistency: number | null
-  labelExpansionPct: number | null
-  note: string
-}
-
-export const CHANGE_TOPICS = ['pour', 'plaster', 'mould', 'settings'] as const
+export const CHANGE_TOPICS = ['pour', 'plaster', 'bag', 'bowl', 'recipe', 'mould', 'settings'] as const
 /** One line of the live stream: something of this kind changed; fetch it again. */
 export interface ChangeMessage {
   seq: number

@@ -1,48 +1,45 @@
 <script setup lang="ts">
 /**
  * One number, consistency, met by any school: weighed, by scoop, by eye, or read off a label. Changing the school keeps
- * the mix. Usage: <ConsistencyField v-model="draft" :plaster :water-ml @problem />
+ * the mix. Usage: <ConsistencyField v-model="draft" :plan :water-ml @problem />
  */
-import InputText from 'primevue/inputtext'
 import Slider from 'primevue/slider'
 import { computed, ref, useId, watch } from 'vue'
 import {
-  SIFT_STAGES,
-  bulkDensityFromScoop,
-  bulkDensityOf,
-  consistencyBySifting,
-  consistencyFromPartsByVolume,
   consistencyFromPartsByWeight,
   nearestStage,
-  powderPartsByVolume,
   powderPartsByWeight,
   ratioRange,
   waterFractionOfMould,
   type RatioMethod,
-  type SiftStage,
+  type Scoop,
 } from '#core/mix'
-import { PACKINGS, parseRatioLabel } from '#core/plaster'
-import type { PourPlan } from '#core/pour'
-import { useUnits } from '~/composables/useUnits'
+import { PACKINGS, type LabelReading } from '#core/plaster'
+import { consistencySpan, type PourPlan } from '#core/pour'
 import type { PlanDraft } from '~/utils/planDraft'
-import { PACKING_WORDS, SIFT_STAGE_WORDS, labelErrorWords } from '~/utils/words'
+import {
+  changeScoop,
+  consistencyOfScoops,
+  scoopBoundsG,
+  scoopParts,
+  scoopWeighsG,
+  weighedScoop,
+} from '~/utils/scoop'
+import { PACKING_WORDS } from '~/utils/words'
 
 const props = defineProps<{
-  plaster: PourPlan['plaster']
+  plan: PourPlan
   /** Water of the whole job, ml: what one starts from. */
   waterMl: number | undefined
 }>()
 const draft = defineModel<PlanDraft>({ required: true })
 const emit = defineEmits<{ problem: [field: string, message: string] }>()
-const units = useUnits()
 const id = useId()
 
-const properties = computed(() => props.plaster.properties)
+const properties = computed(() => props.plan.plaster.properties)
+const classId = computed(() => properties.value.classId)
 const filled = computed(() => properties.value.fillerRatio > 0)
-const range = computed(() => ({
-  min: Math.max(18, Math.floor(properties.value.consistencyLow * 0.85)),
-  max: Math.ceil(properties.value.consistencyHigh * 1.15),
-}))
+const range = computed(() => consistencySpan(props.plan))
 const consistency = computed({
   get: () => draft.value.consistency,
   set: (c: number | undefined) => {
@@ -63,8 +60,7 @@ const METHODS = [
 const methods = computed(() => METHODS.filter((m) => m.value !== 'by_eye' || !filled.value))
 function chooseMethod(method: RatioMethod) {
   draft.value.ratioMethod = method
-  if (method === 'by_eye')
-    draft.value.siftStage = nearestStage(properties.value.classId, draft.value.consistency).stage
+  if (method === 'by_eye') draft.value.siftStage = nearestStage(classId.value, draft.value.consistency).stage
 }
 watch(filled, (now) => {
   if (now && draft.value.ratioMethod === 'by_eye') draft.value.ratioMethod = 'weighed'
@@ -74,50 +70,21 @@ const byWeight = computed({
   get: () => powderPartsByWeight(consistency.value),
   set: (parts) => (consistency.value = consistencyFromPartsByWeight(parts)),
 })
-
-const bulk = computed(() => bulkDensityOf(properties.value.classId, draft.value.scoop))
 const byScoop = computed({
-  get: () => powderPartsByVolume(consistency.value, bulk.value.value),
-  set: (parts) => (consistency.value = consistencyFromPartsByVolume(parts, bulk.value.value)),
+  get: () => scoopParts(consistency.value, classId.value, draft.value.scoop),
+  set: (parts) => (consistency.value = consistencyOfScoops(parts, classId.value, draft.value.scoop)),
 })
 const packings = PACKINGS.map((value) => ({ value, label: PACKING_WORDS[value] }))
-/** Another way of scooping is the same count of scoops: the mix moves, as it would in the bowl. */
-function changeScoop(change: Partial<PlanDraft['scoop']>) {
-  const parts = byScoop.value
-  draft.value.scoop = { ...draft.value.scoop, ...change }
-  byScoop.value = parts
+function takeScoop(change: Partial<Scoop>) {
+  Object.assign(draft.value, changeScoop(consistency.value, classId.value, draft.value.scoop, change))
 }
-const scoopWeighsG = computed({
-  get: () => {
-    const { weighedKgM3, measureMl } = draft.value.scoop
-    return weighedKgM3 === null ? undefined : (weighedKgM3 * measureMl) / 1000
-  },
+const scoopG = computed({
+  get: () => scoopWeighsG(draft.value.scoop),
   set: (massG: number | undefined) => {
-    if (massG !== undefined)
-      changeScoop({ weighedKgM3: bulkDensityFromScoop(massG, draft.value.scoop.measureMl) })
+    if (massG !== undefined) takeScoop(weighedScoop(massG, draft.value.scoop))
   },
 })
-/** No powder packs looser or tighter than this, kg/m³: past it the scoop or the scale was misread. */
-const scoopBounds = computed(() => ({
-  min: (400 * draft.value.scoop.measureMl) / 1000,
-  max: (2000 * draft.value.scoop.measureMl) / 1000,
-}))
-
-const stages = computed(() =>
-  SIFT_STAGES.map((stage) => ({
-    value: stage,
-    label: SIFT_STAGE_WORDS[stage].name,
-    gives: consistencyBySifting(properties.value.classId, stage),
-  })),
-)
-function chooseStage(stage: SiftStage) {
-  draft.value.siftStage = stage
-  consistency.value = Math.round(consistencyBySifting(properties.value.classId, stage).mid)
-}
-const stageOff = computed(() => {
-  const gives = consistencyBySifting(properties.value.classId, draft.value.siftStage).mid
-  return { gives, far: Math.abs(gives / consistency.value - 1) > 0.03 }
-})
+const scoopBounds = computed(() => scoopBoundsG(draft.value.scoop))
 
 const really = computed(() => ratioRange(draft.value, consistency.value))
 /** The school that goes by the mould: so much of it in water. Said for plain mixes; a filler takes up room of its own. */
@@ -128,22 +95,12 @@ const waterPctOfMould = computed(() =>
 )
 
 const printed = ref('')
-const reading = computed(() =>
-  printed.value.trim() === '' ? undefined : parseRatioLabel(printed.value, units.system()),
-)
-watch(reading, (read) => {
-  if (!read?.ok) return
+function takeReading(read: LabelReading) {
   consistency.value =
-    read.by === 'weight' ? read.consistency : consistencyFromPartsByVolume(read.powderParts, bulk.value.value)
-})
-const readingWords = computed(() => {
-  const read = reading.value
-  if (!read) return ''
-  if (!read.ok) return labelErrorWords(read)
-  return read.by === 'weight'
-    ? `Read as ${read.consistency.toFixed(1)} of water to 100 by weight.`
-    : `Read as ${Number(read.powderParts.toFixed(2))} of powder to 1 of water by volume.`
-})
+    read.by === 'weight'
+      ? read.consistency
+      : consistencyOfScoops(read.powderParts, classId.value, draft.value.scoop)
+}
 
 const place = (c: number) =>
   `${Math.min(100, Math.max(0, (100 * (c - range.value.min)) / (range.value.max - range.value.min)))}%`
@@ -166,6 +123,7 @@ const place = (c: number) =>
         }}</span>
       </div>
       <Slider v-model="whole" :min="range.min" :max="range.max" aria-label="Consistency" />
+      <TradeOffs :plan="plan" />
     </div>
     <ChoicePills
       :model-value="draft.ratioMethod"
@@ -212,7 +170,7 @@ const place = (c: number) =>
         :model-value="draft.scoop.packing"
         label="How the powder gets into the scoop"
         :options="packings"
-        @update:model-value="changeScoop({ packing: $event as never, weighedKgM3: null })"
+        @update:model-value="takeScoop({ packing: $event as never, weighedKgM3: null })"
       />
       <div class="ways">
         <QuantityField
@@ -221,11 +179,11 @@ const place = (c: number) =>
           label="The scoop holds"
           :min="5"
           :max="20000"
-          @update:model-value="$event !== undefined && changeScoop({ measureMl: $event })"
+          @update:model-value="$event !== undefined && takeScoop({ measureMl: $event })"
           @problem="emit('problem', 'scoopMl', $event)"
         />
         <QuantityField
-          v-model="scoopWeighsG"
+          v-model="scoopG"
           kind="mass"
           label="One weighed scoop"
           optional
@@ -235,50 +193,17 @@ const place = (c: number) =>
         />
       </div>
     </template>
-    <template v-if="draft.ratioMethod === 'by_eye'">
-      <div class="stages" role="radiogroup" aria-label="Sift until it looks like">
-        <button
-          v-for="s in stages"
-          :key="s.value"
-          type="button"
-          role="radio"
-          :aria-checked="draft.siftStage === s.value"
-          @click="chooseStage(s.value)"
-        >
-          <svg viewBox="0 0 60 34" aria-hidden="true">
-            <path d="M2 4 L8 32 H52 L58 4" class="bowl" />
-            <path d="M5 14 H55 L52 31 H8 Z" class="water" />
-            <path :d="SIFT_STAGE_WORDS[s.value].picture" class="bed" />
-          </svg>
-          <b>{{ s.label }}</b>
-          <span>{{ s.gives.mid.toFixed(0) }}</span>
-          <small>{{ s.gives.low.toFixed(0) }}–{{ s.gives.high.toFixed(0) }}</small>
-        </button>
-      </div>
-      <p class="small">
-        <template v-if="waterMl"
-          >Start from <b>{{ units.volume(waterMl) }}</b> of water. </template
-        >{{ SIFT_STAGE_WORDS[draft.siftStage].how }}
-        <template v-if="stageOff.far">
-          That gives about {{ stageOff.gives.toFixed(0) }}, not the {{ consistency.toFixed(0) }} planned:
-          choose the look again, or weigh.
-        </template>
-      </p>
-    </template>
-    <div class="printed">
-      <label :for="`${id}-printed`">As printed on the bag, or in your notes</label>
-      <InputText
-        :id="`${id}-printed`"
-        v-model="printed"
-        placeholder="100 : 30, or 28 ml per 100 g"
-        autocomplete="off"
-        maxlength="80"
-        :aria-describedby="`${id}-reading`"
-      />
-      <small :id="`${id}-reading`" :class="{ wrong: reading && !reading.ok }" role="status">{{
-        readingWords
-      }}</small>
-    </div>
+    <SiftStages
+      v-if="draft.ratioMethod === 'by_eye'"
+      v-model="draft"
+      :class-id="classId"
+      :water-ml="waterMl"
+    />
+    <LabelReadingField
+      v-model="printed"
+      label="As printed on the bag, or in your notes"
+      @reading="takeReading"
+    />
     <p class="soft small">
       Met this way it will really be <b>{{ really.low.toFixed(0) }}–{{ really.high.toFixed(0) }}</b
       ><template v-if="draft.ratioMethod === 'by_volume' && draft.scoop.weighedKgM3 === null"
@@ -339,55 +264,5 @@ const place = (c: number) =>
 }
 .small {
   font-size: 0.9rem;
-}
-.stages {
-  display: grid;
-  grid-template-columns: repeat(3, minmax(0, 1fr));
-  gap: var(--s2);
-}
-.stages button {
-  display: grid;
-  justify-items: center;
-  gap: 2px;
-  padding: var(--s2);
-  border: 2px solid var(--line);
-  border-radius: 0.9rem;
-  background: transparent;
-  color: inherit;
-  font: inherit;
-  line-height: 1.2;
-  cursor: pointer;
-}
-.stages button[aria-checked='true'] {
-  border-color: var(--wet);
-  background: var(--wet-light);
-}
-.stages svg {
-  width: 100%;
-  max-width: 7rem;
-}
-.bowl {
-  fill: none;
-  stroke: var(--ink);
-  stroke-width: 2;
-}
-.water {
-  fill: #9fc3ca;
-}
-.bed {
-  fill: #f3efe4;
-  stroke: var(--ink);
-  stroke-width: 0.8;
-}
-.printed {
-  display: grid;
-  gap: var(--s1);
-}
-.printed label {
-  font-weight: 600;
-}
-.wrong {
-  color: var(--hot);
-  font-weight: 600;
 }
 </style>

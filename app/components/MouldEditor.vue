@@ -23,7 +23,7 @@ const plasters = computed(() => [
   ...workshop.plasters.map((p) => ({ value: p.id, label: p.name })),
 ])
 const plasterClass = computed(
-  () => workshop.plasters.find((p) => p.id === draft.value.usualPlasterId)?.classId,
+  () => workshop.plasters.find((p) => p.id === draft.value.usualPlasterId)?.label.classId,
 )
 const YES_NO = [
   { value: 'no', label: 'No' },

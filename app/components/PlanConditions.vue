@@ -1,11 +1,40 @@
 <script setup lang="ts">
-/** The worksheet's mixing and drying. Usage: <PlanConditions v-model="draft" :problem="noteProblem" /> */
+/** The worksheet's mixing and drying. Usage: <PlanConditions v-model="draft" :plan :problem="noteProblem" /> */
+import { computed } from 'vue'
 import { DRY_TARGETS } from '#core/drying'
+import { ADDING_WAYS, sketchMix, type PourPlan } from '#core/pour'
+import { useUnits } from '~/composables/useUnits'
+import { ADDING_WORDS } from '~/utils/mixWords'
 import type { PlanDraft } from '~/utils/planDraft'
+import { durationText } from '~/utils/time'
 import { DRY_TARGET_WORDS } from '~/utils/words'
 
-defineProps<{ problem: (field: string, message: string) => void }>()
+const props = defineProps<{
+  plan: PourPlan | undefined
+  problem: (field: string, message: string) => void
+}>()
 const draft = defineModel<PlanDraft>({ required: true })
+const units = useUnits()
+
+const WAYS = ADDING_WAYS.map((value) => ({ value, label: ADDING_WORDS[value] }))
+const WATER_FROM = [
+  { value: 'one_tap', label: 'As it comes' },
+  { value: 'two_taps', label: 'Mixed from two taps' },
+] as const
+/** Why cold buys time: the same mix five degrees colder and warmer. */
+const STEP_C = 5
+const timeAt = computed(() => {
+  const { plan } = props
+  if (!plan) return undefined
+  const at = (change: number) => {
+    const waterTempC = plan.waterTempC + change
+    const window = sketchMix({ ...plan, waterTempC }, plan.consistency)?.pourWindowS.mid
+    return window === undefined ? undefined : durationText(Math.max(0, window))
+  }
+  const colder = plan.waterTempC - STEP_C >= 1 ? at(-STEP_C) : undefined
+  const warmer = plan.waterTempC + STEP_C <= 45 ? at(STEP_C) : undefined
+  return { now: at(0), colder, warmer }
+})
 
 const targetOptions = DRY_TARGETS.map((value) => ({ value, label: DRY_TARGET_WORDS[value] }))
 const MANNERS = [
@@ -23,8 +52,11 @@ const EXPOSURES = [
 <template>
   <section class="slab" aria-labelledby="plan-mixing">
     <h2 id="plan-mixing">Mixing</h2>
+    <LabelledPills v-model="draft.addingWay" label="How the powder goes in" :options="WAYS" />
+    <LabelledPills v-model="draft.waterFrom" label="Where the water comes from" :options="WATER_FROM" />
     <div class="pair">
       <QuantityField
+        v-if="draft.waterFrom === 'one_tap'"
         v-model="draft.waterTempC"
         kind="temp"
         label="Water"
@@ -32,6 +64,32 @@ const EXPOSURES = [
         :max="45"
         @problem="problem('water', $event)"
       />
+      <template v-else>
+        <QuantityField
+          v-model="draft.targetTempC"
+          kind="temp"
+          label="The mix is to be"
+          :min="2"
+          :max="40"
+          @problem="problem('target', $event)"
+        />
+        <QuantityField
+          v-model="draft.coldTempC"
+          kind="temp"
+          label="Cold tap"
+          :min="1"
+          :max="45"
+          @problem="problem('cold', $event)"
+        />
+        <QuantityField
+          v-model="draft.hotTempC"
+          kind="temp"
+          label="Hot tap"
+          :min="1"
+          :max="95"
+          @problem="problem('hot', $event)"
+        />
+      </template>
       <QuantityField
         v-model="draft.powderTempC"
         kind="temp"
@@ -41,6 +99,7 @@ const EXPOSURES = [
         @problem="problem('powder', $event)"
       />
       <QuantityField
+        v-if="draft.addingWay !== 'kneaded'"
         v-model="draft.soakMin"
         kind="number"
         :decimals="1"
@@ -54,14 +113,26 @@ const EXPOSURES = [
         v-model="draft.stirMin"
         kind="number"
         :decimals="1"
-        label="Stir"
+        :label="draft.addingWay === 'kneaded' ? 'Knead' : 'Stir'"
         suffix="min"
         :min="0.25"
         :max="30"
         @problem="problem('stir', $event)"
       />
     </div>
-    <ChoicePills v-model="draft.stirManner" label="How it is stirred" :options="MANNERS" />
+    <p v-if="timeAt" class="soft small">
+      Cold buys time: <b>{{ timeAt.now }}</b> to pour with this water<template v-if="timeAt.colder"
+        >, {{ timeAt.colder }} with water {{ units.tempStep(STEP_C) }} colder</template
+      ><template v-if="timeAt.warmer"
+        >, {{ timeAt.warmer }} with it {{ units.tempStep(STEP_C) }} warmer</template
+      >.
+    </p>
+    <ChoicePills
+      v-if="draft.addingWay !== 'kneaded'"
+      v-model="draft.stirManner"
+      label="How it is stirred"
+      :options="MANNERS"
+    />
   </section>
   <section class="slab" aria-labelledby="plan-drying">
     <h2 id="plan-drying">Drying</h2>
@@ -100,6 +171,9 @@ const EXPOSURES = [
 </template>
 
 <style scoped>
+.small {
+  font-size: 0.9rem;
+}
 .slab {
   display: grid;
   gap: var(--s4);

@@ -11,7 +11,8 @@ import { useUnits } from '~/composables/useUnits'
 import { useWorkshop } from '~/stores/workshop'
 import { hintedBy, mouldInputOf, thicknessOf } from '~/utils/mouldDraft'
 import { LET_GO_WORDS, MATERIAL_WORDS, PURPOSE_WORDS, WEAR_WORDS } from '~/utils/mouldWords'
-import { plasterOf, type MouldSource, type PlanDraft } from '~/utils/planDraft'
+import type { MouldSource, PlanDraft } from '~/utils/planDraft'
+import { plasterOf } from '~/utils/plasterChoice'
 import { pictured, sectionOf } from '~/utils/section'
 import { wearOfCard } from '~/utils/shelf'
 import { ERROR_WORDS, provenanceWords } from '~/utils/words'
@@ -75,7 +76,7 @@ const inHand = computed(() => {
   if (draft.value.source === 'set') return undefined
   return { ...draft.value.described, thicknessMm: thicknessOf(draft.value.described) }
 })
-const plasterClass = computed(() => plasterOf(draft.value.plasterKey, workshop.plasters)?.properties.classId)
+const plasterClass = computed(() => plasterOf(draft.value, workshop, 0)?.properties.classId)
 /** What cannot come out whole is said at once, not on demand. */
 const stuck = computed(() => {
   if (!inHand.value) return []

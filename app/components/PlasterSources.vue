@@ -1,34 +1,88 @@
 <script setup lang="ts">
-/** What is assumed of a plaster's class, with range and origin, one tap away. Usage: <PlasterSources class-id="pop" /> */
+/** What is assumed of a plaster, with range and origin, one tap away. Usage: <PlasterSources :plaster="plan.plaster" /> */
 import { computed } from 'vue'
-import { plasterClass, type PlasterClassId } from '#core/plaster'
-import { PLASTER_CLASS_WORDS, provenanceWords } from '~/utils/words'
+import { plasterClass } from '#core/plaster'
+import type { PourPlan } from '#core/pour'
+import type { Provenance } from '#core/provenance'
+import { provenanceWords } from '~/utils/words'
 
-const props = defineProps<{ classId: PlasterClassId }>()
+const props = defineProps<{ plaster: PourPlan['plaster'] }>()
 const rows = computed(() => {
-  const c = plasterClass(props.classId)
-  return [
-    { what: 'Use consistency', of: c.consistency, decimals: 0, unit: 'water to 100' },
-    { what: 'Half set, 20 °C', of: c.halfHydrationMin, decimals: 0, unit: 'min' },
-    { what: 'Expansion', of: c.expansionPct, decimals: 2, unit: '%' },
-    { what: 'Hemihydrate', of: c.hemihydrateFraction, decimals: 2, unit: 'of the powder' },
-    { what: 'Density of its grains', of: c.particleDensityKgM3, decimals: 0, unit: 'kg/m³' },
-    { what: 'A scoop weighs', of: c.bulkDensityKgM3.scooped, decimals: 0, unit: 'g a litre' },
-  ].map(({ what, of, decimals, unit }) => ({
+  const { properties: p, origins } = props.plaster
+  const c = plasterClass(p.classId)
+  const row = (
+    what: string,
+    value: number,
+    decimals: number,
+    unit: string,
+    range: { low?: number; high?: number },
+    origin: Provenance,
+  ) => ({
     what,
-    value: `${of.value.toFixed(decimals)} ${unit}`,
+    value: `${value.toFixed(decimals)} ${unit}`,
     range:
-      of.low !== undefined && of.high !== undefined
-        ? `${of.low.toFixed(decimals)}–${of.high.toFixed(decimals)}`
+      origin.kind === 'class_default' && range.low !== undefined && range.high !== undefined
+        ? `${range.low.toFixed(decimals)}–${range.high.toFixed(decimals)}`
         : '',
-    origin: provenanceWords(of.provenance),
-  }))
+    origin: provenanceWords(origin),
+  })
+  return [
+    row(
+      'Use consistency',
+      p.useConsistency,
+      0,
+      'water to 100',
+      { low: p.consistencyLow, high: p.consistencyHigh },
+      origins?.consistency ?? c.consistency.provenance,
+    ),
+    row(
+      'Half set, 20 °C',
+      p.halfHydrationMin,
+      0,
+      'min',
+      c.halfHydrationMin,
+      origins?.setTime ?? c.halfHydrationMin.provenance,
+    ),
+    row('Expansion', p.expansionPct, 2, '%', c.expansionPct, origins?.expansion ?? c.expansionPct.provenance),
+    row(
+      'Strength against the common curve',
+      p.strengthFactor,
+      2,
+      '',
+      {},
+      origins?.strength ?? c.strengthFactor.provenance,
+    ),
+    row(
+      'Hemihydrate',
+      p.hemihydrateFraction,
+      2,
+      'of the powder',
+      c.hemihydrateFraction,
+      c.hemihydrateFraction.provenance,
+    ),
+    row(
+      'Density of its grains',
+      p.particleDensityKgM3,
+      0,
+      'kg/m³',
+      c.particleDensityKgM3,
+      c.particleDensityKgM3.provenance,
+    ),
+    row(
+      'A scoop weighs',
+      c.bulkDensityKgM3.scooped.value,
+      0,
+      'g a litre',
+      c.bulkDensityKgM3.scooped,
+      c.bulkDensityKgM3.scooped.provenance,
+    ),
+  ]
 })
 </script>
 
 <template>
   <details>
-    <summary>What is assumed of {{ PLASTER_CLASS_WORDS[classId].toLowerCase() }}</summary>
+    <summary>What is assumed of this plaster</summary>
     <dl>
       <div v-for="row in rows" :key="row.what">
         <dt>{{ row.what }}</dt>

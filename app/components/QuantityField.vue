@@ -21,6 +21,8 @@ const props = defineProps<{
   large?: boolean
   /** May stay empty: then the model is left as it is. */
   optional?: boolean
+  /** Emptying it empties the model. */
+  clearable?: boolean
 }>()
 const model = defineModel<number | undefined>({ required: true })
 const emit = defineEmits<{ problem: [message: string] }>()
@@ -50,10 +52,11 @@ const problem = ref('')
 const editing = ref(false)
 
 watch([model, units.system], ([value]) => {
-  if (!editing.value && value !== undefined) {
-    text.value = show(value)
-    report('')
-  }
+  if (editing.value) return
+  if (value !== undefined) text.value = show(value)
+  else if (props.clearable) text.value = ''
+  else return
+  report('')
 })
 
 function report(message: string) {
@@ -63,7 +66,10 @@ function report(message: string) {
 }
 
 function read() {
-  if (props.optional && text.value.trim() === '') return report('')
+  if (props.optional && text.value.trim() === '') {
+    if (props.clearable) model.value = undefined
+    return report('')
+  }
   const parsed = units.parse(text.value, props.kind)
   if (!parsed.ok) return report(QUANTITY_ERROR_WORDS[parsed.code])
   if (parsed.value < props.min) return report(`At least ${show(props.min)}.`)

@@ -1,15 +1,28 @@
 <script setup lang="ts">
 /**
  * What this mould asks for at this step: its preparation list to tick, how to get its air out, where the rest goes.
- * Usage: <RunGuidance :facts :step @record />
+ * Usage: <RunGuidance :facts :step :now-ms @record />
  */
 import { computed } from 'vue'
-import { placeLeftover, type Preparation } from '#core/mould'
-import { airTacticsOf, preparationsOf, type EventBody, type PourFacts, type StepId } from '#core/pour'
+import { inScoops } from '#core/mix'
+import { keyingOf, placeLeftover, type Preparation } from '#core/mould'
+import {
+  airTacticsOf,
+  layerBelow,
+  preparationsOf,
+  type EventBody,
+  type PourFacts,
+  type StepId,
+} from '#core/pour'
 import { useUnits } from '~/composables/useUnits'
-import { PREPARATION_WORDS, TACTIC_WORDS } from '~/utils/mouldWords'
+import { STIR_SIGNS } from '~/utils/mixWords'
+import { KEYING_WORDS, PREPARATION_WORDS, TACTIC_WORDS } from '~/utils/mouldWords'
+import { FIRST_SCOOP, scoopsText } from '~/utils/scoop'
+import { momentText } from '~/utils/time'
+import { ingredientsOf } from '~/utils/weighOut'
+import { PACKING_WORDS } from '~/utils/words'
 
-const props = defineProps<{ facts: PourFacts; step: StepId | undefined }>()
+const props = defineProps<{ facts: PourFacts; step: StepId | undefined; nowMs: number }>()
 const emit = defineEmits<{ record: [body: EventBody] }>()
 const units = useUnits()
 
@@ -27,6 +40,53 @@ function toggle(item: Preparation) {
   else for (const targetId of ids) emit('record', { type: 'void', targetId })
 }
 
+/** What goes into this bowl besides, where it is more than one thing or has a name. */
+const parts = computed(() => {
+  const into = props.step === 'weigh_filler' ? 'powder' : props.step === 'weigh_admix' ? 'water' : undefined
+  if (!into) return []
+  return ingredientsOf(props.facts.plan, props.facts.inHand.planned).filter(
+    (i) => i.into === into && i.id !== 'water' && i.id !== 'powder',
+  )
+})
+/** Where the scale is gone, the same amounts by jug and scoop. */
+const byVolume = computed(() => {
+  const { plan, scaleFailed, inHand } = props.facts
+  if (!scaleFailed) return ''
+  if (props.step === 'weigh_water') return `${units.volume(inHand.planned.waterG)} of water, by the jug.`
+  if (props.step !== 'weigh_powder') return ''
+  const scoop = plan.scoop ?? FIRST_SCOOP
+  const { text } = scoopsText(inScoops(inHand.planned.powderG, plan.plaster.properties.classId, scoop))
+  return `${text} of ${units.volume(scoop.measureMl)}, ${PACKING_WORDS[scoop.packing].toLowerCase()}, levelled.`
+})
+const kneaded = computed(() => props.facts.plan.addingWay === 'kneaded')
+/** The bag is shut in the idle minutes, with the mask still on. */
+const closeBag = computed(() =>
+  kneaded.value ? props.step === 'tap' : props.step === 'soak' && props.facts.batch === 0,
+)
+const stirring = computed(() => {
+  if (props.step !== 'stir') return []
+  const { plan, settingStartMs, setting } = props.facts
+  const purposes = [...new Set((plan.mould.members ?? []).map((m) => m.purpose))]
+  const limit =
+    settingStartMs === undefined
+      ? []
+      : [
+          `Never past ${momentText(settingStartMs + setting.timeS.initial_set.low * 1000, props.nowMs)}: what is stirred once it sets stays weak.`,
+        ]
+  return [...purposes.map((p) => STIR_SIGNS[p]), ...limit]
+})
+const waitsForLayer = computed(
+  () =>
+    props.step === 'start_sift' &&
+    props.facts.inHand.planned.start === 'when_it_thickens' &&
+    props.facts.batch > 0,
+)
+const keying = computed(() =>
+  props.facts.inHand.topUp && (props.step === 'pour' || props.step === 'start_sift')
+    ? keyingOf(layerBelow(props.facts, props.nowMs)).map((k) => KEYING_WORDS[k])
+    : [],
+)
+
 const FILLING: (StepId | undefined)[] = ['face_coat', 'part_fill', 'pour']
 const tactics = computed(() => {
   if (!FILLING.includes(props.step)) return []
@@ -35,9 +95,20 @@ const tactics = computed(() => {
 })
 const leftover = computed(() => {
   if (props.step !== 'pour' && props.step !== 'tap') return []
-  const { plan, planned, actual } = props.facts
+  const { plan, planned, actual, batch, batches } = props.facts
+  // Only the last bowl leaves anything over.
+  if (batch < batches.length - 1) return []
   return placeLeftover((actual ?? planned).slurryMl - plan.mould.cavityMl, plan.spill ?? []).fills
 })
+/** All that is to be said at this step, one line each. */
+const lines = computed(() => [
+  ...parts.value.map((p) => `${units.mass(p.massG)} of ${p.what.toLowerCase()}`),
+  ...(closeBag.value ? ['Close the bag of plaster now. The mask stays on until it is shut.'] : []),
+  ...stirring.value,
+  ...(waitsForLayer.value ? ['Roughen the layer in the mould, then mix this one as that thickens.'] : []),
+  ...keying.value,
+  ...tactics.value.map((t) => TACTIC_WORDS[t]),
+])
 </script>
 
 <template>
@@ -56,8 +127,9 @@ const leftover = computed(() => {
       }}
     </button>
   </div>
-  <ul v-if="tactics.length > 0 || leftover.length > 0" class="lines">
-    <li v-for="t in tactics" :key="t">{{ TACTIC_WORDS[t] }}</li>
+  <p v-if="byVolume" class="volume">{{ byVolume }}</p>
+  <ul v-if="lines.length > 0 || leftover.length > 0" class="lines">
+    <li v-for="line in lines" :key="line">{{ line }}</li>
     <li v-if="leftover.length > 0">
       What is left fills
       <template v-for="(fill, i) in leftover" :key="fill.mouldId"
@@ -105,6 +177,10 @@ const leftover = computed(() => {
 .item[aria-checked='true'] .box {
   background: var(--pool-colour);
   color: var(--on-pool);
+}
+.volume {
+  font-size: 1.4rem;
+  font-weight: 700;
 }
 .lines {
   margin: 0;

@@ -3,7 +3,9 @@
  * The lower half of the live run: one target, or what stands in its place while it sets, comes out and dries.
  * Usage: <RunPool v-model:mass-g="massG" :facts :step :mode :action :now-ms :record-path @knock @record @problem @finish />
  */
+import { watch } from 'vue'
 import type { DemouldOutcome, EventBody, PourFacts, StepId } from '#core/pour'
+import { useScale } from '~/composables/useScale'
 import { isWeighStep, type PoolMode } from '~/utils/advance'
 
 defineProps<{
@@ -16,6 +18,11 @@ defineProps<{
 }>()
 const massG = defineModel<number | undefined>('massG', { required: true })
 const emit = defineEmits<{ knock: []; record: [body: EventBody]; problem: [message: string]; finish: [] }>()
+const scale = useScale()
+// What the scale shows is what is recorded.
+watch([scale.massG, scale.zeroG], ([nowG, zeroG]) => {
+  if (nowG !== undefined && nowG - zeroG > 0) massG.value = nowG - zeroG
+})
 const out = (outcome: DemouldOutcome) => emit('record', { type: 'demoulded', outcome })
 </script>
 
@@ -23,7 +30,7 @@ const out = (outcome: DemouldOutcome) => emit('record', { type: 'demoulded', out
   <section class="pool" aria-label="Next">
     <div v-if="isWeighStep(step)" class="actual">
       <QuantityField
-        :key="step"
+        :key="`${step}${facts.batch}`"
         v-model="massG"
         kind="mass"
         label="On the scale"
@@ -32,6 +39,13 @@ const out = (outcome: DemouldOutcome) => emit('record', { type: 'demoulded', out
         :max="1000000"
         @problem="emit('problem', $event)"
       />
+      <div v-if="scale.can" class="scale">
+        <button v-if="!scale.connected.value" type="button" class="lesser" @click="scale.connect()">
+          Connect a scale
+        </button>
+        <button v-else type="button" class="lesser" @click="scale.zero()">Zero the scale here</button>
+        <small v-if="scale.failure.value" role="alert">{{ scale.failure.value }}</small>
+      </div>
     </div>
     <button v-if="mode === 'knock'" type="button" class="knock" data-pool @click="emit('knock')">
       <span class="figure">{{ action }}</span>
@@ -97,6 +111,14 @@ const out = (outcome: DemouldOutcome) => emit('record', { type: 'demoulded', out
 .actual {
   align-self: center;
   width: min(20rem, 100%);
+  display: grid;
+  gap: var(--s2);
+}
+.scale {
+  display: grid;
+}
+.scale .lesser {
+  min-height: 44px;
 }
 .out {
   flex: 1;

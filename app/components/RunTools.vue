@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** Everything beside the one next thing: take back, note, temperature, ending. Usage: <RunTools :can-undo … @record @undo /> */
-import { CircleX, NotebookPen, Shapes, Thermometer, Undo2, Volume2, VolumeX } from '@lucide/vue'
+import { CircleX, NotebookPen, Shapes, Thermometer, Undo2, Volume2, VolumeX, Wrench } from '@lucide/vue'
 import Button from 'primevue/button'
 import Textarea from 'primevue/textarea'
 import { ref, useId } from 'vue'
@@ -21,12 +21,14 @@ const props = defineProps<{
   canUndo: boolean
   ended: boolean
   drying: boolean
+  /** Something in the bowl or the mould can still be put right. */
+  fixable: boolean
   /** Moulds whose damage can be noted now: the piece is out of them. */
   moulds: readonly PlanMember[]
 }>()
 const sound = defineModel<boolean>('sound', { required: true })
 const ending = defineModel<boolean>('ending', { required: true })
-const emit = defineEmits<{ record: [bodies: EventBody[]]; undo: [] }>()
+const emit = defineEmits<{ record: [bodies: EventBody[]]; undo: []; fix: [] }>()
 
 const noting = ref(false)
 const note = ref('')
@@ -96,6 +98,9 @@ function end() {
     <button type="button" :disabled="!canUndo" @click="emit('undo')">
       <Undo2 :size="20" aria-hidden="true" /><span>Undo</span>
     </button>
+    <button v-if="fixable" type="button" @click="emit('fix')">
+      <Wrench :size="20" aria-hidden="true" /><span>Put right</span>
+    </button>
     <button type="button" @click="noting = true">
       <NotebookPen :size="20" aria-hidden="true" /><span>Note</span>
     </button>
@@ -146,7 +151,6 @@ function end() {
 
   <SheetDialog v-model="ending" :title="drying ? 'How did it come out?' : 'End this pour'">
     <ChoicePills v-model="verdict" label="Verdict" :options="verdictOptions" />
-    <b aria-hidden="true">What is wrong with it</b>
     <b aria-hidden="true">What is wrong with it</b>
     <ChoicePills v-model="defects" label="What is wrong with it" :options="defectOptions" multiple />
     <label :for="reasonId"><b>In a few words</b></label>

@@ -28,6 +28,7 @@ function connect(since: number | undefined): void {
   const workshop = useWorkshop()
   // A run sends many changes at once: the shelf is fetched once for all of them.
   const refreshMoulds = useDebounceFn(() => workshop.loadMoulds(), GATHER_MS)
+  const refreshStock = useDebounceFn(() => workshop.loadStock(), GATHER_MS)
   const source = new EventSource(since === undefined ? '/api/changes' : `/api/changes?since=${since}`)
   let reached = since
 
@@ -50,8 +51,12 @@ function connect(since: number | undefined): void {
       void pours.load(change.id)
       // What a pour says may be part of a mould's history.
       if (workshop.mouldsLoaded) refreshMoulds()
+      // And it takes plaster out of a bag.
+      if (workshop.stockLoaded) refreshStock()
     } else if (change.topic === 'settings') void workshop.loadSettings()
-    else if (change.topic === 'plaster') void workshop.loadPlasters()
+    else if (change.topic === 'plaster' || change.topic === 'bag') refreshStock()
+    else if (change.topic === 'bowl') void workshop.loadBowls()
+    else if (change.topic === 'recipe') void workshop.loadRecipes()
     else refreshMoulds()
   })
   source.addEventListener('error', () => {

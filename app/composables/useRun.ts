@@ -3,33 +3,25 @@ import { computed, ref, watch } from 'vue'
 import { stageOfStep, viewPour, type EventBody } from '#core/pour'
 import { useAlarm } from '~/composables/useAlarm'
 import { useNow } from '~/composables/useClock'
+import { usePour } from '~/composables/usePour'
 import { useKnock } from '~/composables/useKnock'
 import { usePours } from '~/stores/pours'
 import { advanceBody, isWeighStep, massToWeighG, poolModeOf } from '~/utils/advance'
 import { cautionsOf } from '~/utils/cautions'
-import { ERROR_WORDS, SETTING_WORDS, STEP_WORDS } from '~/utils/words'
+import { SETTING_WORDS, stepWords } from '~/utils/words'
 
 /** One pour's live run: what it shows, and what a knock, an undo or a tool does to it. For one page at a time. */
 export function useRun(id: string) {
   const pours = usePours()
   const now = useNow()
 
-  const failure = ref('')
-  const record = computed(() => pours.records.get(id))
-  if (!record.value) void load()
-  else void pours.load(id)
-  async function load() {
-    const failed = await pours.load(id)
-    failure.value = failed ? ERROR_WORDS[failed.code] : ''
-  }
-
-  const facts = computed(() => record.value && pours.factsOf(record.value))
+  const { record, facts, failure } = usePour(id)
   const view = computed(() => facts.value && viewPour(facts.value, now.value))
   const step = computed(() => view.value?.step)
   const mode = computed(() => (view.value ? poolModeOf(step.value, view.value.stage) : 'ended'))
   const words = computed(() => {
     if (mode.value === 'wait') return { ...SETTING_WORDS, action: '' }
-    return step.value ? STEP_WORDS[step.value] : undefined
+    return step.value && record.value ? stepWords(step.value, record.value.plan) : undefined
   })
   const cautions = computed(() =>
     step.value && facts.value ? cautionsOf(step.value, facts.value.plan, mode.value === 'demould') : [],
@@ -38,7 +30,7 @@ export function useRun(id: string) {
   const massG = ref<number>()
   const massProblem = ref('')
   watch(
-    step,
+    () => [step.value, facts.value?.batch],
     () => {
       massG.value = facts.value && massToWeighG(step.value, facts.value)
       massProblem.value = ''

@@ -34,6 +34,8 @@ export function useUnits() {
     length: (lengthMm: number) => formatLength(lengthMm, system()),
     area: (areaMm2: number) => formatArea(areaMm2, system()),
     temp: (tempC: number) => formatTemp(tempC, system()),
+    /** A difference of temperature. */
+    tempStep: (stepC: number) => (system() === 'us' ? `${Math.round(stepC * 1.8)} °F` : `${stepC} °C`),
     parse: (text: string, kind: QuantityKind) =>
       parseQuantity(text, kind, DEFAULT_UNIT[system()][kind], system()),
   }

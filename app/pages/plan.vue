@@ -2,23 +2,25 @@
 import { useLocalStorage } from '@vueuse/core'
 import Button from 'primevue/button'
 import { computed, ref, watch } from 'vue'
-import { PLASTER_CLASS_IDS } from '#core/plaster'
 import { evaluatePlan, type PlanEvaluation, type PourPlan } from '#core/pour'
 import type { PourRecord } from '~~/shared/contracts'
 import { useUnits } from '~/composables/useUnits'
 import type { ApiResult } from '~/composables/useApi'
+import { clock } from '~/composables/useClock'
+import { useLastConsistency } from '~/composables/useLastConsistency'
 import { usePours } from '~/stores/pours'
 import { useWorkshop } from '~/stores/workshop'
 import {
   draftOf,
   firstDraft,
+  mixDraft,
   mouldChoice,
   planOf,
   plasterChoice,
   setChoice,
   type PlanDraft,
 } from '~/utils/planDraft'
-import { ERROR_WORDS, PLASTER_CLASS_WORDS } from '~/utils/words'
+import { ERROR_WORDS } from '~/utils/words'
 
 const workshop = useWorkshop()
 const pours = usePours()
@@ -32,7 +34,7 @@ const seenRevision = ref(0)
 
 await workshop.load()
 // Survives a reload or a closed lid: a half-filled worksheet is work too.
-const kept = useLocalStorage<PlanDraft>('nine-ripples.plan-draft.2', firstDraft(workshop), {
+const kept = useLocalStorage<PlanDraft>('nine-ripples.plan-draft.3', firstDraft(workshop), {
   mergeDefaults: true,
 })
 const draft = ref<PlanDraft>({ ...kept.value })
@@ -55,28 +57,26 @@ watch(draft, (now) => (changingId.value ? undefined : (kept.value = { ...now }))
 
 function pickMould(id: string) {
   const mould = workshop.moulds.find((m) => m.id === id)
-  if (mould) Object.assign(draft.value, mouldChoice(mould, workshop.plasters))
+  if (mould) Object.assign(draft.value, mouldChoice(mould, workshop))
 }
 function pickSet(id: string) {
   const set = workshop.mouldSets.find((s) => s.id === id)
   if (set) Object.assign(draft.value, setChoice(set, workshop))
 }
+function pickPlaster(key: string) {
+  Object.assign(draft.value, plasterChoice(key, workshop))
+}
+/** A recipe is everything but the mould: it is scaled to the one on the worksheet. */
+function useRecipe(plan: PourPlan) {
+  Object.assign(draft.value, mixDraft(plan, workshop))
+}
 if (typeof route.query.mould === 'string') pickMould(route.query.mould)
 if (typeof route.query.set === 'string') pickSet(route.query.set)
-function pickPlaster(key: string) {
-  Object.assign(draft.value, plasterChoice(key, workshop.plasters))
+if (typeof route.query.recipe === 'string') {
+  const recipe = workshop.recipes.find((r) => r.id === route.query.recipe)
+  if (recipe) useRecipe(recipe.plan)
 }
 
-// A scoop was weighed of one powder; of another it says nothing.
-watch(
-  () => draft.value.plasterKey,
-  () => (draft.value.scoop = { ...draft.value.scoop, weighedKgM3: null }),
-)
-
-const plasterOptions = computed(() => [
-  ...workshop.plasters.map((p) => ({ value: p.id, label: p.name })),
-  ...PLASTER_CLASS_IDS.map((id) => ({ value: `class:${id}`, label: PLASTER_CLASS_WORDS[id] })),
-])
 const problems = ref<Record<string, string>>({})
 function noteProblem(field: string, message: string) {
   if (message) problems.value[field] = message
@@ -84,18 +84,33 @@ function noteProblem(field: string, message: string) {
 }
 // A field that is no longer on the page cannot stand in the way.
 watch(
-  () => draft.value.source,
+  () => [draft.value.source, draft.value.ratioMethod, draft.value.splitBy, draft.value.waterFrom],
   () => (problems.value = {}),
 )
 const unread = computed(() => Object.keys(problems.value).length > 0)
 
-const plan = computed<PourPlan | undefined>(() => planOf(draft.value, workshop))
+// A bag's age is told to the day: the moment the page was opened will do.
+const openedMs = clock.nowMs()
+const plan = computed<PourPlan | undefined>(() => planOf(draft.value, workshop, openedMs))
 const evaluation = computed<PlanEvaluation | undefined>(() => plan.value && evaluatePlan(plan.value))
+const outcome = computed(() => (evaluation.value?.ok ? evaluation.value.outcome : undefined))
+const lastConsistency = useLastConsistency(plan)
 
 const failure = ref('')
 const busy = ref(false)
 // Made once for this worksheet: if the answer gets lost and it is sent again, it is still one pour.
 const newId = crypto.randomUUID()
+
+/** One weighed scoop is remembered for its bag. */
+async function rememberScoop() {
+  const { scoop, bagId, ratioMethod } = draft.value
+  const bag = workshop.bags.find((b) => b.id === bagId)
+  const { weighedKgM3 } = scoop
+  if (!bag || ratioMethod !== 'by_volume' || weighedKgM3 === null) return
+  if (bag.scoop?.weighedKgM3 === weighedKgM3 && bag.scoop.measureMl === scoop.measureMl) return
+  const { id, revision, leftG: _left, pours: _pours, spoonTests: _tests, ...input } = bag
+  await workshop.saveBag(id, revision, { ...input, scoop: { ...scoop, weighedKgM3 } })
+}
 
 async function save() {
   if (!plan.value || !evaluation.value?.ok || unread.value || busy.value) return
@@ -104,6 +119,7 @@ async function save() {
   const answer: ApiResult<PourRecord> = changingId.value
     ? await pours.changePlan(changingId.value, seenRevision.value, plan.value)
     : await pours.create(plan.value, newId)
+  if (answer.ok) await rememberScoop()
   busy.value = false
   if (answer.ok) {
     if (!changingId.value) kept.value = { ...draft.value, piece: '' }
@@ -126,27 +142,25 @@ async function save() {
         <h1>{{ changingId ? 'Change the plan' : 'Plan a pour' }}</h1>
       </header>
       <PlanMould v-model="draft" :problem="noteProblem" @pick="pickMould" @pick-set="pickSet" />
-      <section class="slab" aria-labelledby="plan-plaster">
-        <h2 id="plan-plaster">Plaster</h2>
-        <LabelledSelect
-          :model-value="draft.plasterKey"
-          label="Which plaster"
-          :options="plasterOptions"
-          @update:model-value="pickPlaster"
-        />
-        <PlasterSources v-if="plan" :class-id="plan.plaster.properties.classId" />
-        <ConsistencyField
-          v-if="plan"
-          v-model="draft"
-          :plaster="plan.plaster"
-          :water-ml="evaluation?.ok ? evaluation.outcome.weighOut.waterG : undefined"
-          @problem="noteProblem"
-        />
-      </section>
-      <PlanConditions v-model="draft" :problem="noteProblem" />
+      <PlanPlaster
+        v-model="draft"
+        :plan="plan"
+        :water-ml="outcome?.weighOut.waterG"
+        :problem="noteProblem"
+        @pick="pickPlaster"
+      />
+      <PlanBatches v-model="draft" :batching="outcome?.batching" :problem="noteProblem" />
+      <PlanConditions v-model="draft" :plan="plan" :problem="noteProblem" />
+      <PlanRecipes :draft="draft" :plan="plan" :now-ms="openedMs" @use="useRecipe" />
     </div>
     <div class="side">
-      <PlanResult v-if="plan && evaluation" :plan="plan" :evaluation="evaluation" :stale="unread" />
+      <PlanResult
+        v-if="plan && evaluation"
+        :plan="plan"
+        :evaluation="evaluation"
+        :stale="unread"
+        :last-consistency="lastConsistency"
+      />
       <p v-else class="slab">Choose a mould and a plaster: the rest follows from them.</p>
       <div class="act">
         <p v-if="evaluation?.ok" class="brief" aria-hidden="true">

@@ -30,7 +30,10 @@ const problems = ref<Record<string, string>>({})
 const said = ref('')
 const failure = ref('')
 const valid = computed(
-  () => Object.values(problems.value).every((p) => p === '') && form.value.workshopName.trim() !== '',
+  () =>
+    Object.values(problems.value).every((p) => p === '') &&
+    form.value.workshopName.trim() !== '' &&
+    form.value.currency.trim() !== '',
 )
 
 async function save() {
@@ -73,8 +76,26 @@ async function save() {
           :max="1000"
           @problem="problems.scale = $event"
         />
+        <QuantityField
+          :model-value="form.scaleCapacityG ?? undefined"
+          kind="mass"
+          label="Most it takes"
+          optional
+          clearable
+          :min="10"
+          :max="2000000"
+          @update:model-value="form.scaleCapacityG = $event ?? null"
+          @problem="problems.capacity = $event"
+        />
+        <label class="field"
+          ><span>Prices are in</span><InputText v-model="form.currency" maxlength="6"
+        /></label>
       </div>
-      <p class="soft">Amounts are rounded to what the scale can show.</p>
+      <p class="soft">Amounts are rounded to what the scale can show, and split where it cannot take them.</p>
+    </section>
+    <section class="slab" aria-labelledby="s-bowls">
+      <h2 id="s-bowls">Bowls</h2>
+      <BowlShelf />
     </section>
     <section class="slab" aria-labelledby="s-air">
       <h2 id="s-air">Usual room and tap</h2>
@@ -94,6 +115,14 @@ async function save() {
           :min="1"
           :max="45"
           @problem="problems.tap = $event"
+        />
+        <QuantityField
+          v-model="form.hotTapTempC"
+          kind="temp"
+          label="Hot tap"
+          :min="1"
+          :max="95"
+          @problem="problems.hot = $event"
         />
         <QuantityField
           v-model="form.roomRhPct"

@@ -1,6 +1,6 @@
 import { defineStore } from 'pinia'
 import { ref, shallowRef } from 'vue'
-import type { PlasterCard, Settings } from '~~/shared/contracts'
+import type { Settings } from '~~/shared/contracts'
 import type {
   ImportOutcome,
   MouldCard,
@@ -9,6 +9,17 @@ import type {
   MouldSet,
   MouldSetInput,
 } from '~~/shared/moulds'
+import type {
+  BagCard,
+  BagInput,
+  BowlCard,
+  BowlInput,
+  PlasterCard,
+  PlasterInput,
+  Recipe,
+  RecipeInput,
+  SpoonTestRecord,
+} from '~~/shared/stock'
 import { callAllPages, callApi, sendPicture } from '~/composables/useApi'
 
 /** Stands in until the workshop's own arrive. */
@@ -20,12 +31,20 @@ const FALLBACK: Settings = {
   roomRhPct: 50,
   airSpeedMS: 0.1,
   tapTempC: 15,
+  hotTapTempC: 50,
+  scaleCapacityG: null,
+  currency: '€',
 }
 
 /** What the workshop owns: settings, plasters, moulds. */
 export const useWorkshop = defineStore('workshop', () => {
   const settings = ref<Settings>(FALLBACK)
   const plasters = shallowRef<PlasterCard[]>([])
+  const bags = shallowRef<BagCard[]>([])
+  const bowls = shallowRef<BowlCard[]>([])
+  const recipes = shallowRef<Recipe[]>([])
+  const stockLoaded = ref(false)
+  const stockFailed = ref(false)
   const moulds = shallowRef<MouldCard[]>([])
   const mouldSets = shallowRef<MouldSet[]>([])
   const mouldsLoaded = ref(false)
@@ -35,9 +54,24 @@ export const useWorkshop = defineStore('workshop', () => {
     const answer = await callApi<Settings>('/api/settings')
     if (answer.ok) settings.value = answer.value
   }
-  async function loadPlasters() {
-    const answer = await callAllPages<PlasterCard>('/api/plasters')
-    if (answer.ok) plasters.value = answer.value
+  /** Plaster cards and their bags: neither is any use without the other. */
+  async function loadStock() {
+    const [cards, found] = await Promise.all([
+      callAllPages<PlasterCard>('/api/plasters'),
+      callAllPages<BagCard>('/api/bags'),
+    ])
+    stockFailed.value = !cards.ok || !found.ok
+    if (cards.ok) plasters.value = cards.value
+    if (found.ok) bags.value = found.value
+    if (cards.ok && found.ok) stockLoaded.value = true
+  }
+  async function loadBowls() {
+    const answer = await callApi<BowlCard[]>('/api/bowls')
+    if (answer.ok) bowls.value = answer.value
+  }
+  async function loadRecipes() {
+    const answer = await callApi<Recipe[]>('/api/recipes')
+    if (answer.ok) recipes.value = answer.value
   }
   async function loadMoulds() {
     const [cards, sets] = await Promise.all([
@@ -51,7 +85,7 @@ export const useWorkshop = defineStore('workshop', () => {
     mouldsLoaded.value = true
   }
   async function load() {
-    await Promise.all([loadSettings(), loadPlasters(), loadMoulds()])
+    await Promise.all([loadSettings(), loadStock(), loadBowls(), loadRecipes(), loadMoulds()])
   }
   async function saveSettings(next: Settings) {
     const answer = await callApi<Settings>('/api/settings', { method: 'PUT', body: next })
@@ -102,16 +136,50 @@ export const useWorkshop = defineStore('workshop', () => {
     return answer
   }
 
+  /** Sends it and fetches what follows from it. */
+  async function change<T>(
+    path: string,
+    options: { method: 'PUT' | 'POST' | 'DELETE'; body?: object },
+    reload: () => Promise<void>,
+  ) {
+    const answer = await callApi<T>(path, options)
+    if (answer.ok) await reload()
+    return answer
+  }
+  /** @param revision what the caller saw; null for a new card. */
+  const savePlaster = (id: string, revision: number | null, plaster: PlasterInput) =>
+    change<PlasterCard>(`/api/plasters/${id}`, { method: 'PUT', body: { revision, plaster } }, loadStock)
+  const deletePlaster = (id: string) => change(`/api/plasters/${id}`, { method: 'DELETE' }, loadStock)
+  const saveBag = (id: string, revision: number | null, bag: BagInput) =>
+    change<BagCard>(`/api/bags/${id}`, { method: 'PUT', body: { revision, bag } }, loadStock)
+  const deleteBag = (id: string) => change(`/api/bags/${id}`, { method: 'DELETE' }, loadStock)
+  const addSpoonTest = (bagId: string, test: SpoonTestRecord) =>
+    change<BagCard>(`/api/bags/${bagId}/spoon-tests`, { method: 'POST', body: test }, loadStock)
+  const deleteSpoonTest = (id: string) => change(`/api/spoon-tests/${id}`, { method: 'DELETE' }, loadStock)
+  const saveBowl = (id: string, bowl: BowlInput) =>
+    change<BowlCard>(`/api/bowls/${id}`, { method: 'PUT', body: bowl }, loadBowls)
+  const deleteBowl = (id: string) => change(`/api/bowls/${id}`, { method: 'DELETE' }, loadBowls)
+  const saveRecipe = (id: string, recipe: RecipeInput) =>
+    change<Recipe>(`/api/recipes/${id}`, { method: 'PUT', body: recipe }, loadRecipes)
+  const deleteRecipe = (id: string) => change(`/api/recipes/${id}`, { method: 'DELETE' }, loadRecipes)
+
   return {
     settings,
     plasters,
+    bags,
+    bowls,
+    recipes,
+    stockLoaded,
+    stockFailed,
     moulds,
     mouldSets,
     mouldsLoaded,
     mouldsFailed,
     load,
     loadSettings,
-    loadPlasters,
+    loadStock,
+    loadBowls,
+    loadRecipes,
     loadMoulds,
     saveSettings,
     saveMould,
@@ -121,5 +189,15 @@ export const useWorkshop = defineStore('workshop', () => {
     addPhoto,
     deletePhoto,
     importMoulds,
+    savePlaster,
+    deletePlaster,
+    saveBag,
+    deleteBag,
+    addSpoonTest,
+    deleteSpoonTest,
+    saveBowl,
+    deleteBowl,
+    saveRecipe,
+    deleteRecipe,
   }
 })

@@ -1,5 +1,6 @@
-import type { EventBody, PourFacts, StepId } from '#core/pour'
+import { batchOf, type EventBody, type PourFacts, type StepId, type WeighedWhat } from '#core/pour'
 import { roundToDivision } from '#core/units'
+import { admixG } from './weighOut'
 
 /** What the lower half of the live run is for at this moment. */
 export type PoolMode = 'knock' | 'wait' | 'demould' | 'dry' | 'ended'
@@ -11,25 +12,35 @@ export function poolModeOf(step: StepId | undefined, stage: string): PoolMode {
   return 'knock'
 }
 
-export function isWeighStep(
-  step: StepId | undefined,
-): step is 'weigh_water' | 'weigh_powder' | 'weigh_filler' {
-  return step === 'weigh_water' || step === 'weigh_powder' || step === 'weigh_filler'
+type WeighStep = `weigh_${WeighedWhat}`
+
+export function isWeighStep(step: StepId | undefined): step is WeighStep {
+  return step?.startsWith('weigh_') ?? false
 }
 
 /**
- * The mass to weigh at this step, g. If the water came out a little different, the powder follows it, so that the
- * consistency stays as planned.
+ * The mass to weigh at this step for the bowl in hand, g. If the water came out a little different, the rest follows
+ * it, so that the consistency stays as planned.
  */
 export function massToWeighG(step: StepId | undefined, facts: PourFacts): number | undefined {
-  const { waterG, powderG, fillerG } = facts.planned
-  const weighedWater = facts.live.findLast((e) => e.body.type === 'weighed' && e.body.what === 'water')?.body
-  const scale = weighedWater?.type === 'weighed' ? weighedWater.massG / waterG : 1
-  if (step === 'weigh_water') return waterG
+  const { planned } = facts.inHand
+  const water = facts.live.findLast(
+    ({ body }) => body.type === 'weighed' && body.what === 'water' && batchOf(body) === facts.batch,
+  )?.body
+  const scale = water?.type === 'weighed' ? water.massG / planned.waterG : 1
   const onScale = (massG: number) => roundToDivision(massG * scale, facts.plan.scaleDivisionG)
-  if (step === 'weigh_powder') return onScale(powderG)
-  if (step === 'weigh_filler') return onScale(fillerG)
-  return undefined
+  switch (step) {
+    case 'weigh_water':
+      return planned.waterG
+    case 'weigh_admix':
+      return onScale(admixG(facts.plan, planned))
+    case 'weigh_powder':
+      return onScale(planned.powderG)
+    case 'weigh_filler':
+      return onScale(planned.fillerG)
+    default:
+      return undefined
+  }
 }
 
 /** The event that a knock records at this step; undefined where a knock must do nothing. */
@@ -38,31 +49,31 @@ export function advanceBody(
   facts: PourFacts,
   massG: number,
 ): EventBody | undefined {
+  const inBatch = facts.batch > 0 ? { batch: facts.batch } : {}
   switch (step) {
     case 'prepare':
       return { type: 'mould_ready' }
     case 'weigh_water':
-      return { type: 'weighed', what: 'water', massG }
+    case 'weigh_admix':
     case 'weigh_powder':
-      return { type: 'weighed', what: 'powder', massG }
     case 'weigh_filler':
-      return { type: 'weighed', what: 'filler', massG }
+      return { type: 'weighed', what: step.slice('weigh_'.length) as WeighedWhat, massG, ...inBatch }
     case 'start_sift':
-      return { type: 'sift_started' }
+      return { type: 'sift_started', ...inBatch }
     case 'sift':
-      return { type: 'sifted' }
+      return { type: 'sifted', ...inBatch }
     case 'soak':
-      return { type: 'soaked' }
+      return { type: 'soaked', ...inBatch }
     case 'stir':
-      return { type: 'stirred', manner: facts.plan.stirManner }
+      return { type: 'stirred', manner: facts.plan.stirManner, ...inBatch }
     case 'face_coat':
       return { type: 'face_coated' }
     case 'part_fill':
       return { type: 'part_filled' }
     case 'pour':
-      return { type: 'poured' }
+      return { type: 'poured', ...inBatch }
     case 'tap':
-      return { type: 'tapped' }
+      return { type: 'tapped', ...inBatch }
     case 'demould':
       return { type: 'demoulded', outcome: 'whole' }
     default:

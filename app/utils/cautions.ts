@@ -6,6 +6,10 @@ export const CAUTIONS = {
     title: 'Dust',
     text: 'Fitted dust respirator on, air moving, while dry powder is open. It comes off once all powder is wet, and goes on again for the bag.',
   },
+  hot_water: {
+    title: 'Hot water',
+    text: 'Cold into the bowl first, then hot. Never hotter than 45 °C with plaster: it sets in the hands.',
+  },
   silica: {
     title: 'Silica flour',
     text: 'Never without a fitted respirator: it does not leave the lungs. Separate clothes, damp cleaning, no sweeping.',
@@ -44,6 +48,8 @@ export function cautionsOf(step: StepId, plan: PourPlan, ready: boolean): Cautio
     case 'prepare':
       return plan.mould.kind === 'alginate' ? ['airway'] : []
     case 'weigh_water':
+      return plan.taps ? ['hot_water'] : []
+    case 'weigh_admix':
       return []
     case 'weigh_powder':
     case 'weigh_filler':
@@ -74,6 +80,7 @@ const LARGE_PIECE_ML = 2000
 export function cautionsOfPlan(plan: PourPlan): CautionId[] {
   const cautions: CautionId[] = [plan.plaster.properties.fillerRatio > 0 ? 'silica' : 'dust']
   if (plan.mould.kind === 'alginate') cautions.push('airway')
+  if (plan.taps) cautions.push('hot_water')
   if (plan.mould.cavityMl >= LARGE_PIECE_ML) cautions.push('body')
   return cautions
 }

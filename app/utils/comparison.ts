@@ -1,4 +1,4 @@
-import type { PourFacts, StepId } from '#core/pour'
+import { batchOf, soakTimeS, type PourFacts, type StepId } from '#core/pour'
 import { durationText } from './time'
 
 export interface ComparisonRow {
@@ -18,9 +18,12 @@ export function comparisonOf(
   units: { mass: (massG: number) => string; temp: (tempC: number) => string },
 ): ComparisonRow[] {
   const { plan, planned, actual, doneAtMs } = facts
+  /** Over all bowls, of each the last weighing; undefined while nothing was weighed. */
   const massOf = (what: 'water' | 'powder' | 'filler') => {
-    const body = facts.live.findLast((e) => e.body.type === 'weighed' && e.body.what === what)?.body
-    return body?.type === 'weighed' ? body.massG : undefined
+    const last = new Map<number, number>()
+    for (const { body } of facts.live)
+      if (body.type === 'weighed' && body.what === what) last.set(batchOf(body), body.massG)
+    return last.size === 0 ? undefined : [...last.values()].reduce((sum, massG) => sum + massG, 0)
   }
   const row = (
     what: string,
@@ -49,11 +52,13 @@ export function comparisonOf(
     row('Water', planned.waterG, massOf('water'), units.mass, MASS_TOLERANCE),
     row('Plaster', planned.powderG, massOf('powder'), units.mass, MASS_TOLERANCE),
     ...(planned.fillerG > 0
-      ? [row('Silica', planned.fillerG, massOf('filler'), units.mass, MASS_TOLERANCE)]
+      ? [row('Dry with it', planned.fillerG, massOf('filler'), units.mass, MASS_TOLERANCE)]
       : []),
     row('Consistency', plan.consistency, actual?.consistency, whole, MASS_TOLERANCE),
     row('Sift', facts.siftS, between('start_sift', 'sift'), durationText, TIME_TOLERANCE),
-    row('Soak', plan.soakS, between('sift', 'soak'), durationText, TIME_TOLERANCE),
+    ...(soakTimeS(plan) > 0
+      ? [row('Soak', plan.soakS, between('sift', 'soak'), durationText, TIME_TOLERANCE)]
+      : []),
     row('Stir', plan.stirS, between('soak', 'stir'), durationText, TIME_TOLERANCE),
     {
       ...row('Full by', facts.setting.timeS.work_end.mid, sinceSetting('pour'), durationText, Infinity),

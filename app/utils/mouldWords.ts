@@ -165,6 +165,12 @@ export interface Show {
   volume: (volumeMl: number) => string
 }
 
+/** With what mixing needs besides. */
+export interface MixShow extends Show {
+  mass: (massG: number) => string
+  temp: (tempC: number) => string
+}
+
 export const VOLUME_ISSUE_WORDS: Record<
   DescriptionIssueCode,
   (actual: number, limit: number, show: Show) => string

@@ -1,7 +1,9 @@
 import { expect, it } from 'vitest'
 import { VOLUME_METHODS, findVolume, mouldKindOf, type VolumeMethod } from '#core/mould'
+import { labelOfClass } from '#core/stock'
 import type { MouldCard, MouldSet } from '~~/shared/moulds'
 import { mouldInputSchema } from '~~/shared/moulds'
+import type { PlasterCard } from '~~/shared/stock'
 import { FIRST_METHODS, FIRST_SHAPES, fieldValue, fieldsOf, withField } from './methodFields'
 import { firstMouldDraft, mouldDraftOf, mouldInputOf, thicknessOf } from './mouldDraft'
 import {
@@ -11,11 +13,12 @@ import {
   mouldChoice,
   planOf,
   plasterChoice,
-  plasterOf,
   setChoice,
   spillOf,
 } from './planDraft'
+import { plasterOf } from './plasterChoice'
 import { innerFrom, insertAfter, moveNode, removeNode } from './profileEdit'
+import { FIRST_SCOOP } from './scoop'
 import { pictured, sectionOf } from './section'
 import { shelfOf, type ShelfQuery } from './shelf'
 
@@ -27,17 +30,23 @@ const settings = {
   roomRhPct: 55,
   airSpeedMS: 0.1,
   tapTempC: 16,
+  hotTapTempC: 50,
+  scaleCapacityG: null,
+  currency: '€',
 } as const
-const plasters = [
+const plasters: PlasterCard[] = [
   {
     id: 'p1',
+    revision: 1,
     name: 'Blue sack',
-    classId: 'pottery',
-    labelConsistency: 72,
-    labelExpansionPct: null,
+    label: { ...labelOfClass('pottery'), consistency: 72 },
+    printedRatio: '72 parts',
+    additions: [],
     note: '',
   },
-] as const
+]
+const shelf = { plasters, bags: [] }
+const NOW = Date.parse('2026-06-01')
 
 function card(id: string, name: string, volumeMl: number, change: Partial<MouldCard> = {}): MouldCard {
   const draft = { ...firstMouldDraft(), name, thicknessMm: 18, thicknessTyped: true }
@@ -74,48 +83,54 @@ const mouldSets: MouldSet[] = [
     ],
   },
 ]
-const stock = { moulds, mouldSets, plasters, settings }
+const stock = { moulds, mouldSets, ...shelf, bowls: [], settings }
 
 it('a worksheet becomes a plan, and the plan the same worksheet again', () => {
   const draft = {
     ...emptyDraft(settings),
     piece: 'Tile 1',
-    ...mouldChoice(moulds[0]!, plasters),
+    ...mouldChoice(moulds[0]!, shelf),
     shelfCount: 3,
   }
-  const plan = planOf(draft, stock)!
+  const plan = planOf(draft, stock, NOW)!
   expect(plan.mould).toMatchObject({ name: 'Tile × 3', cavityMl: 1230, thicknessMm: 18 })
   expect(plan.plaster.properties.useConsistency).toBe(72)
   expect(draftOf(plan, stock)).toEqual(draft)
-  expect(planOf({ ...draft, shelfId: 'gone' }, stock)).toBeUndefined()
-  expect(plasterOf('class:gc', [])?.name).toContain('Gypsum cement')
+  expect(planOf({ ...draft, shelfId: 'gone' }, stock, NOW)).toBeUndefined()
+  expect(plasterOf({ plasterKey: 'class:gc', bagId: '', additions: [] }, shelf, NOW)?.name).toContain(
+    'Gypsum cement',
+  )
   // A mould brings its usual plaster, a plaster its own consistency; what is not there changes nothing.
-  expect(mouldChoice(moulds[0]!, plasters)).toEqual({
+  expect(mouldChoice(moulds[0]!, shelf)).toEqual({
     source: 'shelf',
     shelfId: 'm1',
     plasterKey: 'p1',
+    bagId: '',
+    additions: [],
     consistency: 72,
+    scoop: FIRST_SCOOP,
+    addingWay: 'sifted',
   })
-  expect(plasterChoice('gone', plasters)).toEqual({})
+  expect(plasterChoice('gone', shelf)).toEqual({})
   expect(firstDraft(stock)).toMatchObject({ source: 'shelf', shelfId: 'm1' })
   expect(firstDraft({ ...stock, moulds: [] })).toEqual(emptyDraft(settings))
 })
 
 it('a set adds its moulds up and comes back as the set', () => {
   const draft = { ...emptyDraft(settings), piece: 'Pair', ...setChoice(mouldSets[0]!, stock) }
-  const plan = planOf(draft, stock)!
+  const plan = planOf(draft, stock, NOW)!
   expect(plan.mould.cavityMl).toBe(2 * 410 + 340)
   expect(plan.mould.members).toHaveLength(2)
   expect(draftOf(plan, stock)).toMatchObject({ source: 'set', setId: 's1' })
 })
 
 it('a plan from before moulds were described comes back as a known volume', () => {
-  const plan = planOf({ ...emptyDraft(settings), ...mouldChoice(moulds[0]!, plasters) }, stock)!
+  const plan = planOf({ ...emptyDraft(settings), ...mouldChoice(moulds[0]!, shelf) }, stock, NOW)!
   const old = { ...plan.mould }
   delete old.members
   const draft = draftOf({ ...plan, mould: old }, stock)
   expect(draft.source).toBe('describe')
-  expect(planOf(draft, stock)!.mould).toMatchObject({ cavityMl: 410, thicknessMm: 18 })
+  expect(planOf(draft, stock, NOW)!.mould).toMatchObject({ cavityMl: 410, thicknessMm: 18 })
 })
 
 it('a described mould brings its own volume and thickness, and the shelf its spill moulds', () => {
@@ -126,9 +141,9 @@ it('a described mould brings its own volume and thickness, and the shelf its spi
     parts: [{ role: 'add', count: 1, method: { by: 'shape', shape } }],
   }
   const draft = { ...emptyDraft(settings), described }
-  expect(planOf(draft, stock)!.mould).toMatchObject({ cavityMl: 1000, kind: 'silicone' })
+  expect(planOf(draft, stock, NOW)!.mould).toMatchObject({ cavityMl: 1000, kind: 'silicone' })
   // 2 V / A of the block.
-  expect(planOf(draft, stock)!.mould.thicknessMm).toBeCloseTo((2 * 1e6) / 70_000, 6)
+  expect(planOf(draft, stock, NOW)!.mould.thicknessMm).toBeCloseTo((2 * 1e6) / 70_000, 6)
   expect(spillOf(draft, stock).map((s) => s.name)).toEqual(['Limpet'])
   expect(spillOf({ ...draft, source: 'shelf', shelfId: 'm2' }, stock)).toEqual([])
   expect(spillOf({ ...draft, useSpill: false }, stock)).toEqual([])

@@ -1,5 +1,5 @@
 import type { PourFacts, PourView } from '#core/pour'
-import { CLOCK_WORDS, STAGE_WORDS, STEP_WORDS, VERDICT_WORDS } from './words'
+import { CLOCK_WORDS, STAGE_WORDS, VERDICT_WORDS, stepWords } from './words'
 import { spanText } from './time'
 
 export interface NextThing {
@@ -20,7 +20,7 @@ export function nextThing(facts: PourFacts, view: PourView, nowMs: number): Next
   if (view.pastWorking) {
     return { stage, doing: 'Past its working time: say what happened', time: '', late: true }
   }
-  if (!view.clock) return { stage, doing: STEP_WORDS[view.step].title, time: '', late: false }
+  if (!view.clock) return { stage, doing: stepWords(view.step, facts.plan).title, time: '', late: false }
   const leftMs = view.clock.dueMs - nowMs
   const late = leftMs <= 0
   if (view.clock.id === 'work_end') {

@@ -1,12 +1,14 @@
 import type { CavityDescription } from '#core/mould'
-import type { Scoop, SiftStage } from '#core/mix'
-import { plasterProperties, type PlasterClassId, type PlasterProperties } from '#core/plaster'
-import { planMould, type DescribedMould, type PourPlan } from '#core/pour'
-import type { PlasterCard, Settings } from '~~/shared/contracts'
+import { blendWater, type BatchLimits, type BatchSplit, type Scoop, type SiftStage } from '#core/mix'
+import { plasterProperties, type Addition } from '#core/plaster'
+import { planMould, type AddingWay, type DescribedMould, type PourPlan } from '#core/pour'
+import type { Settings } from '~~/shared/contracts'
 import type { MouldCard, MouldSet } from '~~/shared/moulds'
+import type { BowlCard } from '~~/shared/stock'
 import { firstMouldDraft, thicknessOf, type MouldDraft } from './mouldDraft'
 import { PURPOSE_WORDS } from './mouldWords'
-import { PLASTER_CLASS_WORDS } from './words'
+import { bagsOf, plasterOf, type PlasterPick, type Shelf } from './plasterChoice'
+import { FIRST_SCOOP } from './scoop'
 
 /** Where the plan's mould comes from: one off the shelf, a set of them, or one described for this pour. */
 export type MouldSource = 'shelf' | 'set' | 'describe'
@@ -23,11 +25,26 @@ export interface PlanDraft {
   useSpill: boolean
   /** `class:<id>` or a plaster card's id. */
   plasterKey: string
+  bagId: string
+  additions: Addition[]
   consistency: number
   ratioMethod: PourPlan['ratioMethod']
   scoop: Scoop
   siftStage: SiftStage
   sparePct: number
+  addingWay: AddingWay
+  /** Empty: whichever bowl is large enough. */
+  bowlId: string
+  splitBy: BatchSplit['by']
+  layers: { name: string; sharePct: number }[]
+  castsPerBag: number
+  bagPowderG: number
+  /** 0: fast enough. */
+  pourRateMlMin: number
+  waterFrom: 'one_tap' | 'two_taps'
+  targetTempC: number
+  coldTempC: number
+  hotTempC: number
   waterTempC: number
   powderTempC: number
   soakMin: number
@@ -41,15 +58,18 @@ export interface PlanDraft {
 }
 
 /** What the workshop has to plan with. */
-export interface Stock {
+export interface Stock extends Shelf {
   moulds: readonly MouldCard[]
   mouldSets: readonly MouldSet[]
-  plasters: readonly PlasterCard[]
+  bowls: readonly BowlCard[]
   settings: Settings
 }
 
-/** A cup, dug into the bag. */
-const FIRST_SCOOP: Scoop = { measureMl: 250, packing: 'scooped', weighedKgM3: null }
+/** Coats and pours as a shell or a jacketed head is built: the caster changes names and shares. */
+const FIRST_LAYERS = [
+  { name: 'Face coat', sharePct: 25 },
+  { name: 'Fill', sharePct: 75 },
+]
 
 export function emptyDraft(settings: Settings): PlanDraft {
   return {
@@ -61,11 +81,24 @@ export function emptyDraft(settings: Settings): PlanDraft {
     described: firstMouldDraft(),
     useSpill: true,
     plasterKey: 'class:pottery',
+    bagId: '',
+    additions: [],
     consistency: plasterProperties('pottery').useConsistency,
     ratioMethod: 'weighed',
     scoop: FIRST_SCOOP,
     siftStage: 'lake_bed',
     sparePct: 10,
+    addingWay: 'sifted',
+    bowlId: '',
+    splitBy: 'need',
+    layers: FIRST_LAYERS,
+    castsPerBag: 1,
+    bagPowderG: 1000,
+    pourRateMlMin: 0,
+    waterFrom: 'one_tap',
+    targetTempC: 20,
+    coldTempC: settings.tapTempC,
+    hotTempC: settings.hotTapTempC,
     waterTempC: settings.tapTempC,
     powderTempC: settings.roomTempC,
     soakMin: 2,
@@ -79,35 +112,60 @@ export function emptyDraft(settings: Settings): PlanDraft {
   }
 }
 
-export function plasterOf(key: string, cards: readonly PlasterCard[]): PourPlan['plaster'] | undefined {
-  if (key.startsWith('class:')) {
-    const classId = key.slice(6) as PlasterClassId
-    return { name: PLASTER_CLASS_WORDS[classId], properties: plasterProperties(classId) }
+/**
+ * What choosing a plaster changes: it starts at its own use consistency, since the old figure meant something else,
+ * with what always goes in it, out of its oldest bag, and goes in the way such a mix does.
+ */
+export function plasterChoice(key: string, shelf: Shelf): Partial<PlanDraft> {
+  const additions = shelf.plasters.find((p) => p.id === key)?.additions ?? []
+  const plaster = plasterOf({ plasterKey: key, bagId: '', additions }, shelf, 0)
+  if (!plaster) return {}
+  const bag = bagsOf(key, shelf.bags)[0]
+  return {
+    plasterKey: key,
+    bagId: bag?.id ?? '',
+    additions,
+    consistency: plaster.properties.useConsistency,
+    scoop: scoopOfBag(bag?.scoop ?? null),
+    addingWay: usualWay(plaster.properties.fillerRatio),
   }
-  const card = cards.find((c) => c.id === key)
-  if (!card) return undefined
-  const label: Partial<Pick<PlasterProperties, 'useConsistency' | 'expansionPct'>> = {}
-  if (card.labelConsistency !== null) label.useConsistency = card.labelConsistency
-  if (card.labelExpansionPct !== null) label.expansionPct = card.labelExpansionPct
-  return { name: card.name, properties: plasterProperties(card.classId, label) }
 }
 
-/** What choosing a plaster changes: it starts at its own use consistency, since the old figure meant something else. */
-export function plasterChoice(key: string, cards: readonly PlasterCard[]): Partial<PlanDraft> {
-  const plaster = plasterOf(key, cards)
-  return plaster ? { plasterKey: key, consistency: plaster.properties.useConsistency } : {}
+/** Filled mixes go in at once so that everything wets together (common practice). */
+const usualWay = (fillerRatio: number): AddingWay => (fillerRatio > 0.2 ? 'tipped_in' : 'sifted')
+
+/** The scoop that was weighed out of this bag is remembered with it. */
+export function scoopOfBag(known: Scoop | null): Scoop {
+  return known ?? FIRST_SCOOP
+}
+
+/** What putting something else in changes: solids want water of their own, so the ratio moves with them. */
+export function additionsChoice(
+  draft: PlasterPick & Pick<PlanDraft, 'consistency' | 'addingWay'>,
+  additions: Addition[],
+  shelf: Shelf,
+): Partial<PlanDraft> {
+  const before = plasterOf(draft, shelf, 0)?.properties
+  const after = plasterOf({ ...draft, additions }, shelf, 0)?.properties
+  if (!before || !after) return { additions }
+  const wasUsual = draft.addingWay === usualWay(before.fillerRatio)
+  return {
+    additions,
+    consistency: Math.min(200, draft.consistency * (after.useConsistency / before.useConsistency)),
+    ...(wasUsual ? { addingWay: usualWay(after.fillerRatio) } : {}),
+  }
 }
 
 /** What choosing a mould off the shelf changes: with it comes its usual plaster. */
-export function mouldChoice(mould: MouldCard, plasters: readonly PlasterCard[]): Partial<PlanDraft> {
-  const usual = mould.usualPlasterId ? plasterChoice(mould.usualPlasterId, plasters) : {}
+export function mouldChoice(mould: MouldCard, shelf: Shelf): Partial<PlanDraft> {
+  const usual = mould.usualPlasterId ? plasterChoice(mould.usualPlasterId, shelf) : {}
   return { source: 'shelf', shelfId: mould.id, ...usual }
 }
 
 /** What choosing a set changes: with it comes the usual plaster of its first mould. */
 export function setChoice(set: MouldSet, stock: Stock): Partial<PlanDraft> {
   const first = stock.moulds.find((m) => m.id === set.members[0]?.mouldId)
-  const usual = first?.usualPlasterId ? plasterChoice(first.usualPlasterId, stock.plasters) : {}
+  const usual = first?.usualPlasterId ? plasterChoice(first.usualPlasterId, stock) : {}
   return { source: 'set', setId: set.id, ...usual }
 }
 
@@ -115,7 +173,7 @@ export function setChoice(set: MouldSet, stock: Stock): Partial<PlanDraft> {
 export function firstDraft(stock: Stock): PlanDraft {
   const draft = emptyDraft(stock.settings)
   const first = stock.moulds.find((m) => !m.isSpill)
-  return first ? { ...draft, ...mouldChoice(first, stock.plasters) } : draft
+  return first ? { ...draft, ...mouldChoice(first, stock) } : draft
 }
 
 const memberOf = (card: MouldCard, count: number): DescribedMould => {
@@ -162,10 +220,47 @@ export function spillOf(draft: PlanDraft, stock: Stock): NonNullable<PourPlan['s
     .map(({ id: mouldId, name, cavityMl }) => ({ mouldId, name, cavityMl }))
 }
 
+function splitOf(draft: PlanDraft): BatchSplit {
+  switch (draft.splitBy) {
+    case 'need':
+      return { by: 'need' }
+    case 'layers':
+      return { by: 'layers', layers: draft.layers }
+    case 'casts':
+      return { by: 'casts', castsPerBag: Math.round(draft.castsPerBag) }
+    case 'whole_bags':
+      return { by: 'whole_bags', bagPowderG: draft.bagPowderG }
+  }
+}
+
+function batchingOf(draft: PlanDraft, stock: Stock): BatchLimits {
+  const bowl = stock.bowls.find((b) => b.id === draft.bowlId)
+  return {
+    split: splitOf(draft),
+    bowl: bowl ? { name: bowl.name, volumeMl: bowl.volumeMl, tareG: bowl.tareG } : null,
+    pourRateMlMin: draft.pourRateMlMin > 0 ? draft.pourRateMlMin : null,
+    scaleCapacityG: stock.settings.scaleCapacityG,
+  }
+}
+
+/** Water as one tap gives it, or as two are mixed for the temperature wanted. */
+function waterOf(draft: PlanDraft, fillerRatio: number): Pick<PourPlan, 'waterTempC' | 'taps'> {
+  if (draft.waterFrom === 'one_tap') return { waterTempC: draft.waterTempC }
+  const taps = { coldTempC: draft.coldTempC, hotTempC: draft.hotTempC, targetTempC: draft.targetTempC }
+  const { waterTempC } = blendWater({
+    consistency: draft.consistency,
+    fillerRatio,
+    powderTempC: draft.powderTempC,
+    waterG: 1,
+    ...taps,
+  })
+  return { waterTempC, taps }
+}
+
 /** The plan that the worksheet means. Undefined when its moulds or plaster are not there or cannot be cast. */
-export function planOf(draft: PlanDraft, stock: Stock): PourPlan | undefined {
+export function planOf(draft: PlanDraft, stock: Stock, nowMs: number): PourPlan | undefined {
   const mould = planMould(mouldsOf(draft, stock))
-  const plaster = plasterOf(draft.plasterKey, stock.plasters)
+  const plaster = plasterOf(draft, stock, nowMs)
   if (!mould || !plaster) return undefined
   const described = draft.source === 'describe' && draft.described.name.trim() === ''
   return {
@@ -178,9 +273,11 @@ export function planOf(draft: PlanDraft, stock: Stock): PourPlan | undefined {
     ratioMethod: draft.ratioMethod,
     ...(draft.ratioMethod === 'by_volume' ? { scoop: draft.scoop } : {}),
     ...(draft.ratioMethod === 'by_eye' ? { siftStage: draft.siftStage } : {}),
+    batching: batchingOf(draft, stock),
+    addingWay: draft.addingWay,
     sparePct: draft.sparePct,
     airFraction: 0.01,
-    waterTempC: draft.waterTempC,
+    ...waterOf(draft, plaster.properties.fillerRatio),
     powderTempC: draft.powderTempC,
     soakS: draft.soakMin * 60,
     stirS: draft.stirMin * 60,
@@ -236,14 +333,39 @@ function knownVolumeDraft(mould: PourPlan['mould']): MouldDraft {
   }
 }
 
-/** Back from a stored plan to the worksheet, so that it can be changed: its moulds and plaster where still kept. */
-export function draftOf(plan: PourPlan, stock: Stock): PlanDraft {
-  const plaster = stock.plasters.find((p) => p.name === plan.plaster.name)
+/** A stored plan's bowls, as the worksheet's fields. */
+function batchingDraft({ batching }: PourPlan, stock: Stock): Partial<PlanDraft> {
+  if (!batching) return {}
+  const { split, bowl, pourRateMlMin } = batching
   return {
-    ...emptyDraft(stock.settings),
-    ...sourceOf(plan, stock),
-    useSpill: plan.spill === undefined || plan.spill.length > 0,
-    piece: plan.piece,
+    splitBy: split.by,
+    ...(split.by === 'layers' ? { layers: split.layers } : {}),
+    ...(split.by === 'casts' ? { castsPerBag: split.castsPerBag } : {}),
+    ...(split.by === 'whole_bags' ? { bagPowderG: split.bagPowderG } : {}),
+    bowlId: stock.bowls.find((b) => b.name === bowl?.name && b.volumeMl === bowl.volumeMl)?.id ?? '',
+    pourRateMlMin: pourRateMlMin ?? 0,
+  }
+}
+
+/** What a plan decided besides its mould: what a recipe carries over to another one. */
+export function mixDraft(plan: PourPlan, stock: Stock): Omit<PlanDraft, keyof ReturnType<typeof mouldPart>> {
+  const plaster = stock.plasters.find((p) => p.name === plan.plaster.name)
+  const empty = emptyDraft(stock.settings)
+  return {
+    bowlId: empty.bowlId,
+    splitBy: empty.splitBy,
+    layers: empty.layers,
+    castsPerBag: empty.castsPerBag,
+    bagPowderG: empty.bagPowderG,
+    pourRateMlMin: empty.pourRateMlMin,
+    ...batchingDraft(plan, stock),
+    bagId: plan.plaster.bag?.bagId ?? '',
+    additions: plan.plaster.additions ?? [],
+    addingWay: plan.addingWay ?? 'sifted',
+    waterFrom: plan.taps ? 'two_taps' : 'one_tap',
+    targetTempC: plan.taps?.targetTempC ?? empty.targetTempC,
+    coldTempC: plan.taps?.coldTempC ?? empty.coldTempC,
+    hotTempC: plan.taps?.hotTempC ?? empty.hotTempC,
     plasterKey: plaster?.id ?? `class:${plan.plaster.properties.classId}`,
     consistency: plan.consistency,
     ratioMethod: plan.ratioMethod,
@@ -260,5 +382,22 @@ export function draftOf(plan: PourPlan, stock: Stock): PlanDraft {
     airSpeedMS: plan.air.speedMS,
     dryingExposure: plan.dryingExposure,
     dryTarget: plan.dryTarget,
+  }
+}
+
+/** The worksheet's first part alone. */
+function mouldPart(draft: PlanDraft) {
+  const { piece, source, shelfId, shelfCount, setId, described, useSpill } = draft
+  return { piece, source, shelfId, shelfCount, setId, described, useSpill }
+}
+
+/** Back from a stored plan to the worksheet, so that it can be changed: its moulds and plaster where still kept. */
+export function draftOf(plan: PourPlan, stock: Stock): PlanDraft {
+  return {
+    ...mouldPart(emptyDraft(stock.settings)),
+    ...sourceOf(plan, stock),
+    useSpill: plan.spill === undefined || plan.spill.length > 0,
+    piece: plan.piece,
+    ...mixDraft(plan, stock),
   }
 }

@@ -14,6 +14,8 @@ const MIN = 60_000
 const units = {
   length: (mm: number) => formatLength(mm, 'us'),
   volume: (ml: number) => formatVolume(ml, 'us'),
+  mass: (g: number) => `${g.toFixed(0)} g`,
+  temp: (c: number) => `${c.toFixed(0)} °C`,
 }
 
 it('every handling of dry powder, and every wait for heat, has its caution', () => {
@@ -34,7 +36,7 @@ it('every handling of dry powder, and every wait for heat, has its caution', () 
     'airway',
     'body',
   ])
-  for (const step of stepsOf(filled)) expect(cautionsOf(step, filled, false)).toBeInstanceOf(Array)
+  for (const { id } of stepsOf(filled, 1)) expect(cautionsOf(id, filled, false)).toBeInstanceOf(Array)
 })
 
 it('says the next thing in words at every point of a pour', () => {

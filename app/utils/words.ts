@@ -3,19 +3,24 @@ import type { MouldKind } from '#core/mould'
 import type { SiftStage } from '#core/mix'
 import type { LabelError, Packing, PlasterClassId } from '#core/plaster'
 import type {
+  AddingWay,
   ClockId,
   DefectKind,
   EventBody,
   PlanIssueCode,
+  PourPlan,
   Stage,
   StepId,
   TouchCue,
   Verdict,
+  WeighedWhat,
 } from '#core/pour'
+import { batchOf } from '#core/pour'
 import type { Provenance } from '#core/provenance'
 import type { QuantityError } from '#core/units'
 import type { ErrorCode } from '~~/shared/errors'
-import { DAMAGE_WORDS, PREPARATION_WORDS, THICKNESS_WORDS, type Show } from './mouldWords'
+import { ADDITION_ISSUE_WORDS, BATCH_ISSUE_WORDS, CORRECTION_WORDS } from './mixWords'
+import { DAMAGE_WORDS, PREPARATION_WORDS, THICKNESS_WORDS, type MixShow } from './mouldWords'
 
 /** Every sentence the caster reads that hangs on a code, in one place. One word for one thing. */
 
@@ -113,7 +118,7 @@ interface StepWords {
   how: string
 }
 
-export const STEP_WORDS: Record<StepId, StepWords> = {
+const STEP_WORDS: Record<StepId, StepWords> = {
   prepare: {
     title: 'Get the mould ready',
     action: 'The mould is ready',
@@ -124,15 +129,20 @@ export const STEP_WORDS: Record<StepId, StepWords> = {
     action: 'Water is weighed',
     how: 'Tare the bowl. Water first, always.',
   },
+  weigh_admix: {
+    title: 'Into the water',
+    action: 'It is in the water',
+    how: 'Weigh it, stir until it is dissolved or even, then go on.',
+  },
   weigh_powder: {
     title: 'Weigh the plaster',
     action: 'Plaster is weighed',
     how: 'In a dry container of its own, so that a mistake can be taken back out.',
   },
   weigh_filler: {
-    title: 'Weigh the silica',
-    action: 'Silica is weighed',
-    how: 'In the dry container, then mix the two dry, with the lid on.',
+    title: 'Weigh what goes in dry',
+    action: 'It is weighed',
+    how: 'In the dry container with the plaster, then mix it all dry, with the lid on.',
   },
   start_sift: {
     title: 'Ready to sift',
@@ -186,6 +196,53 @@ export const STEP_WORDS: Record<StepId, StepWords> = {
   },
 }
 
+/** Where the powder is not sifted, the same steps are done differently. */
+const WAY_WORDS: Partial<Record<AddingWay, Partial<Record<StepId, StepWords>>>> = {
+  tipped_in: {
+    start_sift: {
+      title: 'Ready to tip it in',
+      action: 'It is all in',
+      how: 'All of it at once, in one smooth go, so that everything wets together.',
+    },
+    soak: {
+      title: 'Leave it to slake',
+      action: 'I am stirring now',
+      how: 'Leave it still. Three minutes is usual for filled mixes.',
+    },
+  },
+  kneaded: {
+    weigh_water: {
+      title: 'Measure the water',
+      action: 'Water is measured',
+      how: 'In a bottle of its own: it goes into the bag last.',
+    },
+    weigh_powder: {
+      title: 'Weigh the plaster into the bag',
+      action: 'Plaster is weighed',
+      how: 'A strong bag, tied shut until the water goes in.',
+    },
+    start_sift: {
+      title: 'Ready to add the water',
+      action: 'The water is in',
+      how: 'Water into the bag, press the air out, twist it shut.',
+    },
+    stir: {
+      title: 'Knead the bag',
+      action: 'Smooth: stop kneading',
+      how: 'Press and fold until no dry pocket is left, corners too. Keep it shut.',
+    },
+    pour: {
+      title: 'Cut the corner and pour',
+      action: 'The mould is full',
+      how: 'A small corner as a spout: low, slow, from one place.',
+    },
+  },
+}
+
+export function stepWords(step: StepId, plan: Pick<PourPlan, 'addingWay'>): StepWords {
+  return WAY_WORDS[plan.addingWay ?? 'sifted']?.[step] ?? STEP_WORDS[step]
+}
+
 /** Said instead of the step while the piece only has to be left alone. */
 export const SETTING_WORDS = {
   title: 'Leave it alone',
@@ -198,6 +255,7 @@ export const CLOCK_WORDS: Record<ClockId, string> = {
   soak: 'Start stirring',
   stir: 'Stop stirring',
   tap: 'Stop tapping',
+  layer_ready: 'The last layer thickens',
   work_end: 'Too thick to pour',
   initial_set: 'Gloss gone (initial set)',
   final_set: 'Thumbnail leaves no dent (final set)',
@@ -242,6 +300,8 @@ export function provenanceWords(p: Provenance): string {
       return 'from the bag’s label'
     case 'calibrated':
       return `calibrated from ${p.pours} of your pours`
+    case 'spoon_tests':
+      return p.tests === 1 ? 'from a spoon test of this bag' : `from ${p.tests} spoon tests of this bag`
     case 'class_default':
       return `class default (${p.source})`
     case 'common_practice':
@@ -251,7 +311,7 @@ export function provenanceWords(p: Provenance): string {
   }
 }
 
-const ISSUE_WORDS: Record<PlanIssueCode, (actual: number, limit: number, show: Show) => string> = {
+const ISSUE_WORDS: Record<PlanIssueCode, (actual: number, limit: number, show: MixShow) => string> = {
   consistency_below_chemical_minimum: (c, min) =>
     `${c.toFixed(0)} parts of water cannot harden 100 of this plaster: it takes ${min.toFixed(1)} just to turn into gypsum. Use more water.`,
   consistency_below_class_range: (c, low) =>
@@ -267,12 +327,18 @@ const ISSUE_WORDS: Record<PlanIssueCode, (actual: number, limit: number, show: S
   air_too_damp: () => 'In air this damp it will never dry. Enter the drier air it will really stand in.',
   air_too_hot: (_, limit) =>
     `Dry it below ${limit} °C: hotter air turns the finished gypsum chalky from the outside in.`,
+  stirring_into_the_set: (s, limit) =>
+    `${Math.round(s / 60)} minutes of stirring would run into the set: crystals broken then never grow together again. Stop by ${Math.floor(limit / 60)} min at the latest.`,
+  tap_cannot_reach: (wanted, gets, show) =>
+    `Your taps cannot bring the mix to ${show.temp(wanted)}: ${show.temp(gets)} is the nearest, and water never goes in hotter than ${show.temp(45)}.`,
+  ...BATCH_ISSUE_WORDS,
+  ...ADDITION_ISSUE_WORDS,
   ...THICKNESS_WORDS,
   piece_too_thin: (mm, _limit, show) =>
     `At ${show.length(mm)} it will break in the hand. ${show.length(12)} or more is usual.`,
 }
 
-export function issueWords(issue: { code: string; actual: number; limit: number }, show: Show): string {
+export function issueWords(issue: { code: string; actual: number; limit: number }, show: MixShow): string {
   if (issue.code === 'weighed_off_plan') {
     return `What you weighed gives ${issue.actual.toFixed(0)} parts of water to 100; the plan says ${issue.limit.toFixed(0)}. Correct it now, before water meets powder, or go on: the times below follow what you weighed.`
   }
@@ -302,6 +368,10 @@ export const ERROR_WORDS: Record<ErrorCode, string> = {
   not_a_picture: 'This file is not a picture that can be read here. JPEG, PNG, WebP, GIF, TIFF and AVIF can.',
   photo_too_large: 'This photo is larger than 25 MB. Send a smaller one.',
   too_many_photos: 'A mould keeps 24 photos at most. Remove one first.',
+  card_id_conflict: 'This exists already, described differently.',
+  stale_card:
+    'Somebody else changed this meanwhile. What you typed is still here: keep it once more to put it in place of theirs.',
+  in_use: 'There are bags of it: throw those away first.',
   stale_plan:
     'Somebody else changed this plan meanwhile. What you typed is still here: keep it once more to put it in place of theirs.',
   plan_locked: 'This pour has been weighed out: its plan stands now.',
@@ -310,6 +380,19 @@ export const ERROR_WORDS: Record<ErrorCode, string> = {
   time_in_future: 'This device’s clock runs ahead of the workshop’s. Set it right, then try again.',
   unavailable: 'The workshop’s database does not answer just now. Nothing is lost; trying again.',
   internal: 'Something went wrong on our side. It has been written to the log.',
+}
+
+export const WEIGHED_WORDS: Record<WeighedWhat, string> = {
+  water: 'water',
+  admix: 'what goes into the water',
+  powder: 'plaster',
+  filler: 'what goes in dry',
+}
+
+/** Which bowl, where there is more than the first. */
+function bowl(body: EventBody): string {
+  const batch = batchOf(body)
+  return batch > 0 ? `, bowl ${batch + 1}` : ''
 }
 
 /** One event as a line of the record; quantities are formatted by the caller. */
@@ -324,11 +407,19 @@ export function eventWords(
     case 'mould_ready':
       return 'Mould ready'
     case 'weighed':
-      return `Weighed ${mass(body.massG)} of ${{ water: 'water', powder: 'plaster', filler: 'silica' }[body.what]}`
+      return `Weighed ${mass(body.massG)} of ${WEIGHED_WORDS[body.what]}${bowl(body)}`
+    case 'scale_failed':
+      return 'The scale failed: measured by volume from here'
+    case 'corrected':
+      return `${CORRECTION_WORDS[body.how]}: ${mass(body.massG)}${bowl(body)}`
+    case 'slurry_checked':
+      return `Slurry checked: ${mass(body.massG)} in ${Math.round(body.volumeMl)} ml${bowl(body)}`
+    case 'ran_short':
+      return `Ran short by about ${Math.round(body.missingMl)} ml: another bowl`
     case 'sift_started':
-      return 'Began to sift'
+      return `Powder meets water${bowl(body)}`
     case 'sifted':
-      return 'Powder all in'
+      return `Powder all in${bowl(body)}`
     case 'soaked':
       return 'Soaked; began to stir'
     case 'stirred':

@@ -2,3 +2,5 @@ export { profileFromCsv, profileFromSvg, profileToCsv, profileToSvg, svgPathOf }
 export type { ProfileFileError, ProfileImport } from './profileFile'
 export { mouldsFromCsv, mouldsToCsv } from './mouldTable'
 export type { MouldTableFault, MouldTableProblem, MouldTableRow } from './mouldTable'
+export { parseScaleLine } from './scaleLine'
+export type { ScaleReading } from './scaleLine'

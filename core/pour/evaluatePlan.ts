@@ -9,18 +9,23 @@ import {
 import type { Issue } from '../errors'
 import { checkThickness, placeLeftover, type LeftoverPlan, type ThicknessCode } from '../mould'
 import {
+  blendWater,
   checkConsistency,
   compressiveStrengthMPa,
   mixTempC,
-  ratioSigmaLn,
-  weighOutForVolume,
-  type MixInput,
+  type BatchIssueCode,
+  type BatchPlan,
   type MixProperties,
+  type WaterBlend,
   type WeighOut,
 } from '../mix'
+import { checkAdditions, type AdditionIssueCode } from '../plaster'
 import type { Range } from '../provenance'
-import { forecastSetting, type SettingForecast, type SettingInput } from '../setting'
-import { siftTimeS, type PourPlan } from './plan'
+import { forecastSetting, type SettingForecast } from '../setting'
+import { costOf, type Cost } from '../stock'
+import { batchesOf, flowOf, settingInputOf, type Flow } from './mixing'
+import { castsOf, longestSideOf, siftTimeS, type PourPlan } from './plan'
+import { suitabilityOf, type Suitability } from './suits'
 
 export type PlanIssueCode =
   | ReturnType<typeof checkConsistency>[number]['code']
@@ -30,11 +35,17 @@ export type PlanIssueCode =
   | 'air_too_damp'
   | 'air_too_hot'
   | 'piece_too_thin'
+  | 'stirring_into_the_set'
+  | 'tap_cannot_reach'
+  | BatchIssueCode
+  | AdditionIssueCode
   | ThicknessCode
 
 /** What the plan comes to: everything here is computed, nothing of it is stored. */
 export interface PlanOutcome {
+  /** The whole job; its bowls are in `batching`. */
   weighOut: WeighOut
+  batching: BatchPlan
   /** What the mould does not take, and where it goes. */
   leftover: LeftoverPlan
   mixTempC: number
@@ -51,33 +62,20 @@ export interface PlanOutcome {
   targetFractionLeft: number
   /** Time from demoulding to dry enough, s. */
   dryS: Range
+  /** How much longer it gets as it sets, on the longest side of the piece, mm; undefined where no form tells. */
+  growthMm: number | undefined
+  flow: Flow
+  /** How much of each tap; undefined where one tap serves. */
+  waterBlend: WaterBlend | undefined
+  /** Whether this mix does what each piece is for. */
+  suits: Suitability[]
+  /** Undefined where the bag has no price. */
+  cost: Cost | undefined
 }
 
 export type PlanEvaluation =
   | { ok: true; outcome: PlanOutcome; issues: Issue<PlanIssueCode>[] }
   | { ok: false; issues: Issue<PlanIssueCode>[] }
-
-export function mixInputOf(plan: PourPlan): MixInput {
-  return {
-    plaster: plan.plaster.properties,
-    consistency: plan.consistency,
-    waterTempC: plan.waterTempC,
-    airFraction: plan.airFraction,
-  }
-}
-
-export function settingInputOf(plan: PourPlan, powderG: number): SettingInput {
-  const { properties } = plan.plaster
-  return {
-    plaster: properties,
-    consistency: plan.consistency,
-    mixTempC: mixTempC(plan.consistency, plan.waterTempC, plan.powderTempC, properties.fillerRatio),
-    stirS: plan.stirS,
-    stirManner: plan.stirManner,
-    restS: siftTimeS(powderG, properties.fillerRatio) / 2 + plan.soakS,
-    ratioSigmaLn: ratioSigmaLn(plan),
-  }
-}
 
 /** Drying of the piece itself: its cavity's worth of the mix, spare and leftovers not counted. */
 export function pieceDrying(plan: PourPlan, mix: MixProperties, weighings: readonly Weighing[]) {
@@ -132,7 +130,48 @@ function planIssues(plan: PourPlan): Issue<PlanIssueCode>[] {
     const found = checkThickness(member.purpose, member.thinnestMm ?? plan.mould.thicknessMm)
     issues.push(...found.filter((i) => !issues.some((known) => known.code === i.code)))
   }
+  issues.push(...checkAdditions(plan.plaster.additions ?? []))
   return issues
+}
+
+/** Stirring is never planned into the set: crystals broken then do not grow together again. */
+function stirringIssue(plan: PourPlan, stirEndS: number, setting: SettingForecast): Issue<PlanIssueCode>[] {
+  const limitS = setting.timeS.initial_set.mid
+  if (stirEndS < limitS) return []
+  const start = stirEndS - plan.stirS
+  return [
+    {
+      code: 'stirring_into_the_set',
+      severity: 'warning',
+      path: 'stirS',
+      actual: plan.stirS,
+      limit: Math.max(0, limitS - start),
+      unit: 's',
+    },
+  ]
+}
+
+function waterBlendOf(plan: PourPlan, waterG: number): WaterBlend | undefined {
+  if (!plan.taps) return undefined
+  return blendWater({
+    consistency: plan.consistency,
+    fillerRatio: plan.plaster.properties.fillerRatio,
+    powderTempC: plan.powderTempC,
+    waterG,
+    ...plan.taps,
+  })
+}
+
+function planCost(plan: PourPlan, weighOut: WeighOut): Cost | undefined {
+  const { bag } = plan.plaster
+  if (!bag || bag.price === null) return undefined
+  return costOf({
+    price: bag.price,
+    boughtG: bag.boughtG,
+    powderG: weighOut.powderG,
+    casts: castsOf(plan),
+    slurryMl: weighOut.slurryMl,
+  })
 }
 
 /**
@@ -143,14 +182,13 @@ function planIssues(plan: PourPlan): Issue<PlanIssueCode>[] {
 export function evaluatePlan(plan: PourPlan): PlanEvaluation {
   const issues = planIssues(plan)
   if (issues.some((i) => i.severity === 'error')) return { ok: false, issues }
-  const weighOut = weighOutForVolume(
-    mixInputOf(plan),
-    plan.mould.cavityMl,
-    plan.sparePct,
-    plan.scaleDivisionG,
-  )
-  const siftS = siftTimeS(weighOut.powderG, plan.plaster.properties.fillerRatio)
-  const settingInput = settingInputOf(plan, weighOut.powderG)
+  const batching = batchesOf(plan)
+  issues.push(...batching.issues)
+  if (batching.batches.length === 0) return { ok: false, issues }
+  const weighOut = batching.total
+  const largest = batching.batches.reduce((a, b) => (b.slurryMl > a.slurryMl ? b : a))
+  const siftS = siftTimeS(plan, largest.powderG)
+  const settingInput = settingInputOf(plan, largest.powderG)
   const setting = forecastSetting(settingInput)
   const stirEndS = settingInput.restS + plan.stirS
   const work = setting.timeS.work_end
@@ -165,13 +203,27 @@ export function evaluatePlan(plan: PourPlan): PlanEvaluation {
       unit: 's',
     })
   }
+  issues.push(...stirringIssue(plan, stirEndS, setting))
+  const waterBlend = waterBlendOf(plan, weighOut.waterG)
+  if (waterBlend?.limit)
+    issues.push({
+      code: 'tap_cannot_reach',
+      severity: 'warning',
+      path: 'taps.targetTempC',
+      actual: plan.taps!.targetTempC,
+      limit: settingInput.mixTempC,
+      unit: '°C',
+    })
   const mix = weighOut.properties
+  const strength = compressiveStrengthMPa(mix.porosity, plan.plaster.properties.strengthFactor)
+  const longestMm = longestSideOf(plan)
   const piece = pieceDrying(plan, mix, [])
   return {
     ok: true,
     issues,
     outcome: {
       weighOut,
+      batching,
       leftover: placeLeftover(weighOut.slurryMl - plan.mould.cavityMl, plan.spill ?? []),
       mixTempC: settingInput.mixTempC,
       siftS,
@@ -180,10 +232,16 @@ export function evaluatePlan(plan: PourPlan): PlanEvaluation {
       pourWindowS,
       dryMassG: piece.dryMassG,
       wetMassG: piece.dryMassG + piece.freeWaterG,
-      strength: compressiveStrengthMPa(mix.porosity, plan.plaster.properties.strengthFactor),
+      strength,
       drying: piece.forecast,
       targetFractionLeft: piece.targetLeft,
       dryS: piece.forecast.timeToFractionS(piece.targetLeft),
+      growthMm:
+        longestMm === undefined ? undefined : (longestMm * plan.plaster.properties.expansionPct) / 100,
+      flow: flowOf(plan, plan.consistency, setting, Math.max(0, stirEndS)),
+      waterBlend,
+      suits: suitabilityOf(plan, mix, strength),
+      cost: planCost(plan, weighOut),
     },
   }
 }

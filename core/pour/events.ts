@@ -25,19 +25,38 @@ export type MouldDamage = (typeof MOULD_DAMAGES)[number]
 export const VERDICTS = ['good', 'usable', 'failed', 'abandoned'] as const
 export type Verdict = (typeof VERDICTS)[number]
 
+/** What a slip in the bowl was put right with. */
+export const CORRECTIONS = ['water_out', 'water_in', 'powder_in', 'powder_out'] as const
+export type CorrectionKind = (typeof CORRECTIONS)[number]
+
+/** Which bowl, counted from 0; the first where it is not said. */
+interface InBatch {
+  batch?: number
+}
+
+export const WEIGHED = ['water', 'admix', 'powder', 'filler'] as const
+export type WeighedWhat = (typeof WEIGHED)[number]
+
 export type EventBody =
   /** One line of the preparation list, ticked. */
   | { type: 'prepared'; item: Preparation }
   | { type: 'mould_ready' }
-  | { type: 'weighed'; what: 'water' | 'powder' | 'filler'; massG: number }
-  | { type: 'sift_started' }
-  | { type: 'sifted' }
-  | { type: 'soaked' }
-  | { type: 'stirred'; manner: StirManner }
+  | ({ type: 'weighed'; what: WeighedWhat; massG: number } & InBatch)
+  /** From here on it is measured by volume: masses are what the volumes should weigh. */
+  | { type: 'scale_failed' }
+  | ({ type: 'corrected'; how: CorrectionKind; massG: number } & InBatch)
+  /** A known volume of slurry was weighed: its consistency is known from its density. */
+  | ({ type: 'slurry_checked'; massG: number; volumeMl: number } & InBatch)
+  | ({ type: 'sift_started' } & InBatch)
+  | ({ type: 'sifted' } & InBatch)
+  | ({ type: 'soaked' } & InBatch)
+  | ({ type: 'stirred'; manner: StirManner } & InBatch)
   | { type: 'face_coated' }
   | { type: 'part_filled' }
-  | { type: 'poured' }
-  | { type: 'tapped' }
+  | ({ type: 'poured' } & InBatch)
+  /** The bowl is empty and the mould is not full: another bowl follows for what is missing. */
+  | ({ type: 'ran_short'; missingMl: number } & InBatch)
+  | ({ type: 'tapped' } & InBatch)
   | { type: 'touch'; cue: TouchCue; seen: boolean }
   | { type: 'temperature'; place: 'slurry' | 'surface' | 'room'; tempC: number }
   | { type: 'demoulded'; outcome: DemouldOutcome }
@@ -59,6 +78,10 @@ export interface PourEvent {
   receivedAtMs?: number
   who: string
   body: EventBody
+}
+
+export function batchOf(body: EventBody): number {
+  return 'batch' in body ? (body.batch ?? 0) : 0
 }
 
 /** A total order that does not depend on arrival. */

@@ -3,38 +3,75 @@ import type { DryingForecast, Weighing } from '../drying'
 import type { Issue } from '../errors'
 import {
   checkConsistency,
+  checkSlurry,
   mixTempC,
   ratioSigmaLn,
   weighOutForVolume,
   weighOutFromMasses,
+  type Batch,
   type WeighOut,
 } from '../mix'
+import type { Range } from '../provenance'
 import { forecastSetting, type SettingForecast, type SettingInput } from '../setting'
-import { mixInputOf, pieceDrying } from './evaluatePlan'
-import { liveEvents, type PourEvent, type Verdict } from './events'
-import { siftTimeS, type PourPlan } from './plan'
-import { stepCompletedBy, stepsOf, type StepId } from './steps'
+import { pieceDrying } from './evaluatePlan'
+import { batchOf, liveEvents, type PourEvent, type Verdict, type WeighedWhat } from './events'
+import { batchesOf, flowOf, mixInputOf, type Flow } from './mixing'
+import { siftTimeS, soakTimeS, type PourPlan } from './plan'
+import { stepCompletedBy, stepsOf, withTopUp, type PlanStep, type StepId } from './steps'
 
 export type PourIssueCode = ReturnType<typeof checkConsistency>[number]['code'] | 'weighed_off_plan'
 
 /** A few grams do not matter; ten percent does (common practice, no source). */
 const CONSISTENCY_TOLERANCE = 0.1
 
+type DoneAt = Partial<Record<StepId, number>>
+
+/** One bowl: what was meant, what went in, and how it sets. */
+export interface BatchFacts {
+  planned: Batch
+  /** Asked for when the mould was not full. */
+  topUp: boolean
+  /** What is in the bowl by the record, g; undefined until both are weighed. */
+  inBowl: { waterG: number; powderG: number } | undefined
+  /** What that makes; the slurry check's consistency where there was one. */
+  actual: WeighOut | undefined
+  /** Consistency read back from the slurry. */
+  checked: Range | undefined
+  /** What the weighing has to say: far from the plan, or too little water to harden. */
+  issues: Issue<PourIssueCode>[]
+  doneAtMs: DoneAt
+  siftS: number
+  /** Mid-sprinkle, when this bowl's clock starts, ms; undefined while it is dry. */
+  settingStartMs: number | undefined
+  settingInput: SettingInput
+  setting: SettingForecast
+  flow: Flow
+}
+
 /** All that plan and events say, whatever the time is now. */
 export interface PourFacts {
   plan: PourPlan
   live: PourEvent[]
-  /** When each step was done, ms; where it was recorded twice, the first time counts. */
-  doneAtMs: Partial<Record<StepId, number>>
+  steps: PlanStep[]
+  /** Whether each of them was recorded, in the same order. */
+  stepsDone: boolean[]
   /** The step in hand; undefined once finished. */
   step: StepId | undefined
-  /** Planned weigh-out, and what was really weighed where both masses are known. */
+  batches: BatchFacts[]
+  /** Which bowl is in hand; once all are poured, the last. */
+  batch: number
+  inHand: BatchFacts
+  /** When each step of the whole pour and of the bowl in hand was done, ms; the first record counts. */
+  doneAtMs: DoneAt
+  /** The whole weigh-out as planned. */
   planned: WeighOut
+  /** All bowls as weighed; undefined until every planned one is. */
   actual: WeighOut | undefined
-  /** What the weighing has to say: far from the plan, or too little water to harden. */
+  /** From some moment on, measured by volume. */
+  scaleFailed: boolean
+  /** Of the bowl in hand. */
   issues: Issue<PourIssueCode>[]
   siftS: number
-  /** Mid-sprinkle, when the plaster's clock starts, ms; undefined while it is dry. */
   settingStartMs: number | undefined
   settingInput: SettingInput
   setting: SettingForecast
@@ -50,37 +87,103 @@ export interface PourFacts {
   verdict: { verdict: Verdict; reason: string; atMs: number } | undefined
 }
 
-function firstDoneAt(live: readonly PourEvent[]): PourFacts['doneAtMs'] {
-  const done: PourFacts['doneAtMs'] = {}
-  for (const event of live) {
-    const step = stepCompletedBy(event.body)
-    if (step !== undefined) done[step] ??= event.occurredAtMs
+const keyOf = (id: StepId, batch: number) => `${id}/${batch}`
+
+/** First time that each step of each bowl was recorded. Running short empties the bowl: its pour is over. */
+function firstDoneAt(live: readonly PourEvent[]): Map<string, number> {
+  const done = new Map<string, number>()
+  for (const { body, occurredAtMs } of live) {
+    const step = stepCompletedBy(body) ?? (body.type === 'ran_short' ? 'pour' : undefined)
+    if (step === undefined) continue
+    const key = keyOf(step, batchOf(body))
+    if (!done.has(key)) done.set(key, occurredAtMs)
   }
   return done
 }
 
-/** A forgotten tap does not hold the pour up: the step in hand follows the furthest one done. */
-function stepInHand(plan: PourPlan, done: PourFacts['doneAtMs']): StepId | undefined {
-  const steps = stepsOf(plan)
-  const furthest = steps.findLastIndex((s) => done[s] !== undefined)
-  return steps[furthest + 1]
-}
+const GLOBAL_STEPS: StepId[] = ['prepare', 'demould', 'dry']
 
-function lastMassG(live: readonly PourEvent[], what: 'water' | 'powder'): number | undefined {
-  const found = live.findLast((e) => e.body.type === 'weighed' && e.body.what === what)
-  return found?.body.type === 'weighed' ? found.body.massG : undefined
+/** What was done of one bowl, and of the pour as a whole. */
+function doneOf(done: ReadonlyMap<string, number>, steps: readonly PlanStep[], batch: number): DoneAt {
+  const found: DoneAt = {}
+  for (const step of steps) {
+    if (step.batch !== batch && !GLOBAL_STEPS.includes(step.id) && step.id !== 'tap') continue
+    const at = done.get(keyOf(step.id, step.batch))
+    if (at !== undefined) found[step.id] = at
+  }
+  return found
 }
 
 /** Mid-sprinkle from whichever of the wet steps were recorded, planned durations standing in for the rest. */
-function midSprinkleMs(plan: PourPlan, done: PourFacts['doneAtMs'], siftS: number): number | undefined {
+function midSprinkleMs(plan: PourPlan, done: DoneAt, siftS: number): number | undefined {
   const halfSiftMs = siftS * 500
   if (done.start_sift !== undefined && done.sift !== undefined) return (done.start_sift + done.sift) / 2
   if (done.start_sift !== undefined) return done.start_sift + halfSiftMs
   if (done.sift !== undefined) return done.sift - halfSiftMs
-  const beforeSoakEndMs = halfSiftMs + plan.soakS * 1000
+  const beforeSoakEndMs = halfSiftMs + soakTimeS(plan) * 1000
   if (done.soak !== undefined) return done.soak - beforeSoakEndMs
   const stirred = done.stir ?? done.pour ?? done.tap
   return stirred === undefined ? undefined : stirred - beforeSoakEndMs - plan.stirS * 1000
+}
+
+/** The last weighing, and what was put right after it. */
+function massInBowlG(
+  events: readonly PourEvent[],
+  what: WeighedWhat,
+  [more, less]: readonly ['water_in' | 'powder_in', 'water_out' | 'powder_out'],
+): number | undefined {
+  const at = events.findLastIndex((e) => e.body.type === 'weighed' && e.body.what === what)
+  const weighed = events[at]?.body
+  if (weighed?.type !== 'weighed') return undefined
+  return events.slice(at + 1).reduce((massG, { body }) => {
+    if (body.type !== 'corrected') return massG
+    return massG + (body.how === more ? body.massG : body.how === less ? -body.massG : 0)
+  }, weighed.massG)
+}
+
+/** A mix that is measured wrongly may still be more than nothing: what the models need at the least. */
+const LEAST_MASS_G = 0.1
+
+function inBowlOf(events: readonly PourEvent[]): BatchFacts['inBowl'] {
+  const waterG = massInBowlG(events, 'water', ['water_in', 'water_out'])
+  const powderG = massInBowlG(events, 'powder', ['powder_in', 'powder_out'])
+  if (waterG === undefined || powderG === undefined) return undefined
+  return { waterG: Math.max(LEAST_MASS_G, waterG), powderG: Math.max(LEAST_MASS_G, powderG) }
+}
+
+function checkedOf(plan: PourPlan, events: readonly PourEvent[]): Range | undefined {
+  const check = events.findLast((e) => e.body.type === 'slurry_checked')?.body
+  if (check?.type !== 'slurry_checked') return undefined
+  return checkSlurry(mixInputOf(plan), check.massG, check.volumeMl)
+}
+
+function weighingIssues(plan: PourPlan, actual: WeighOut | undefined): Issue<PourIssueCode>[] {
+  if (!actual) return []
+  const issues: Issue<PourIssueCode>[] = checkConsistency(actual.consistency, plan.plaster.properties)
+  if (Math.abs(actual.consistency / plan.consistency - 1) > CONSISTENCY_TOLERANCE) {
+    issues.push({
+      code: 'weighed_off_plan',
+      severity: 'warning',
+      path: 'consistency',
+      actual: actual.consistency,
+      limit: plan.consistency,
+      unit: 'parts of water to 100 of plaster',
+    })
+  }
+  return issues
+}
+
+/** A slurry check replaces what the scale said of the ratio; the plaster weighed stands. */
+function actualOf(plan: PourPlan, inBowl: BatchFacts['inBowl'], checked: Range | undefined) {
+  if (!inBowl) return undefined
+  const input = mixInputOf(plan)
+  const waterG = checked
+    ? Math.max(
+        LEAST_MASS_G,
+        inBowl.powderG * (checked.mid / 100 - (plan.plaster.properties.admixWaterRatio ?? 0)),
+      )
+    : inBowl.waterG
+  return weighOutFromMasses(input, inBowl.powderG, waterG)
 }
 
 function measuredSlurryTempC(live: readonly PourEvent[]): number | undefined {
@@ -88,34 +191,64 @@ function measuredSlurryTempC(live: readonly PourEvent[]): number | undefined {
   return found?.body.type === 'temperature' ? found.body.tempC : undefined
 }
 
-function settingInputFromEvents(
+function foldBatch(
   plan: PourPlan,
+  planned: Batch,
+  topUp: boolean,
+  events: readonly PourEvent[],
   live: readonly PourEvent[],
-  done: PourFacts['doneAtMs'],
-  consistency: number,
-  siftS: number,
-  startMs: number | undefined,
-): SettingInput {
-  const stirEvent = live.find((e) => e.body.type === 'stirred')
-  const stirManner = stirEvent?.body.type === 'stirred' ? stirEvent.body.manner : plan.stirManner
-  const stirS =
-    done.soak !== undefined && done.stir !== undefined
-      ? Math.max(0, (done.stir - done.soak) / 1000)
-      : plan.stirS
-  const restS =
-    startMs !== undefined && done.soak !== undefined
-      ? Math.max(0, (done.soak - startMs) / 1000)
-      : siftS / 2 + plan.soakS
-  return {
+  doneAtMs: DoneAt,
+  scaleFailed: boolean,
+): BatchFacts {
+  const inBowl = inBowlOf(events)
+  const checked = checkedOf(plan, events)
+  const actual = actualOf(plan, inBowl, checked)
+  const issues = weighingIssues(plan, actual)
+  // A mix that cannot harden has no forecast of its own: the plan's stands, and the issue says so.
+  const sound = actual !== undefined && issues.every((i) => i.severity !== 'error')
+  const consistency = sound ? actual.consistency : plan.consistency
+  const siftS = siftTimeS(plan, sound ? actual.powderG : planned.powderG)
+  const settingStartMs = midSprinkleMs(plan, doneAtMs, siftS)
+  const stirred = events.find((e) => e.body.type === 'stirred')?.body
+  const stirFromMs = doneAtMs.soak ?? (plan.addingWay === 'kneaded' ? doneAtMs.start_sift : undefined)
+  const settingInput: SettingInput = {
     plaster: plan.plaster.properties,
     consistency,
     mixTempC:
       measuredSlurryTempC(live) ??
       mixTempC(consistency, plan.waterTempC, plan.powderTempC, plan.plaster.properties.fillerRatio),
-    stirS,
-    stirManner,
-    restS,
-    ratioSigmaLn: ratioSigmaLn(plan),
+    stirS:
+      stirFromMs !== undefined && doneAtMs.stir !== undefined
+        ? Math.max(0, (doneAtMs.stir - stirFromMs) / 1000)
+        : plan.stirS,
+    stirManner: stirred?.type === 'stirred' ? stirred.manner : plan.stirManner,
+    restS:
+      settingStartMs !== undefined && doneAtMs.soak !== undefined
+        ? Math.max(0, (doneAtMs.soak - settingStartMs) / 1000)
+        : siftS / 2 + soakTimeS(plan),
+    ratioSigmaLn: checked
+      ? Math.log(checked.high / checked.low) / 2.56
+      : ratioSigmaLn(scaleFailed ? { ratioMethod: 'by_volume', scoop: plan.scoop } : plan),
+  }
+  const setting = forecastSetting(settingInput)
+  const pouredMs = doneAtMs.pour
+  const pouredAtS =
+    pouredMs !== undefined && settingStartMs !== undefined
+      ? Math.max(0, (pouredMs - settingStartMs) / 1000)
+      : settingInput.restS + settingInput.stirS
+  return {
+    planned,
+    topUp,
+    inBowl,
+    actual,
+    checked,
+    issues,
+    doneAtMs,
+    siftS,
+    settingStartMs,
+    settingInput,
+    setting,
+    flow: flowOf(plan, consistency, setting, pouredAtS),
   }
 }
 
@@ -135,20 +268,43 @@ function dryingFromEvents(
   return { startMs, weighings, forecast, targetLeft }
 }
 
-function weighingIssues(plan: PourPlan, actual: WeighOut | undefined): Issue<PourIssueCode>[] {
-  if (!actual) return []
-  const issues: Issue<PourIssueCode>[] = checkConsistency(actual.consistency, plan.plaster.properties)
-  if (Math.abs(actual.consistency / plan.consistency - 1) > CONSISTENCY_TOLERANCE) {
-    issues.push({
-      code: 'weighed_off_plan',
-      severity: 'warning',
-      path: 'consistency',
-      actual: actual.consistency,
-      limit: plan.consistency,
-      unit: 'parts of water to 100 of plaster',
-    })
+/** A bowl for what a mould ran short of, with the plan's spare. */
+function topUpBatch(plan: PourPlan, missingMl: number): Batch {
+  const out = weighOutForVolume(mixInputOf(plan), missingMl, plan.sparePct, plan.scaleDivisionG)
+  return {
+    name: 'For what is missing',
+    waterG: out.waterG,
+    powderG: out.powderG,
+    fillerG: out.fillerG,
+    slurryMl: out.slurryMl,
+    bowlMl: out.bowlMl,
+    bowlFill: undefined,
+    weighings: { water: 1, powder: 1 },
+    start: 'at_once',
   }
-  return issues
+}
+
+/** Planned bowls and those asked for on the way, with all their steps in order. */
+function bowlsAndSteps(plan: PourPlan, live: readonly PourEvent[], planned: readonly Batch[]) {
+  let steps = stepsOf(plan, planned.length)
+  const bowls = planned.map((batch) => ({ batch, topUp: false }))
+  const tapsBy = (atMs: number) =>
+    live.some((e) => e.body.type === 'tapped' && e.occurredAtMs <= atMs && isLastTap(e))
+  const isLastTap = (e: PourEvent) => batchOf(e.body) === steps.findLast((s) => s.id === 'tap')!.batch
+  for (const { body, occurredAtMs } of live) {
+    if (body.type !== 'ran_short') continue
+    steps = withTopUp(steps, plan, tapsBy(occurredAtMs))
+    bowls.push({ batch: topUpBatch(plan, body.missingMl), topUp: true })
+  }
+  return { steps, bowls }
+}
+
+/** All bowls in one, where every planned one has been weighed. */
+function wholeOf(plan: PourPlan, batches: readonly BatchFacts[]): WeighOut | undefined {
+  const weighed = batches.map((b) => b.actual).filter((a) => a !== undefined)
+  if (batches.some((b) => !b.topUp && !b.actual)) return undefined
+  const sum = (of: 'waterG' | 'powderG') => weighed.reduce((total, a) => total + a[of], 0)
+  return weighOutFromMasses(mixInputOf(plan), sum('powderG'), sum('waterG'))
 }
 
 /**
@@ -157,36 +313,51 @@ function weighingIssues(plan: PourPlan, actual: WeighOut | undefined): Issue<Pou
  */
 export function foldPour(plan: PourPlan, events: readonly PourEvent[]): PourFacts {
   const live = liveEvents(events)
-  const doneAtMs = firstDoneAt(live)
-  const planned = weighOutForVolume(mixInputOf(plan), plan.mould.cavityMl, plan.sparePct, plan.scaleDivisionG)
-  const waterG = lastMassG(live, 'water')
-  const powderG = lastMassG(live, 'powder')
-  const actual =
-    waterG !== undefined && powderG !== undefined
-      ? weighOutFromMasses(mixInputOf(plan), powderG, waterG)
-      : undefined
-  const issues = weighingIssues(plan, actual)
-  // A mix that cannot harden has no forecast of its own: the plan's stands, and the issue says so.
-  const mix = actual && issues.every((i) => i.severity !== 'error') ? actual : planned
-  const siftS = siftTimeS(mix.powderG, plan.plaster.properties.fillerRatio)
-  const settingStartMs = midSprinkleMs(plan, doneAtMs, siftS)
-  const settingInput = settingInputFromEvents(plan, live, doneAtMs, mix.consistency, siftS, settingStartMs)
-  const setting = forecastSetting(settingInput)
+  const { batches: plannedBatches, total } = batchesOf(plan)
+  const { steps, bowls } = bowlsAndSteps(plan, live, plannedBatches)
+  const done = firstDoneAt(live)
+  // A forgotten tap does not hold the pour up: the step in hand follows the furthest one done.
+  const next = steps[steps.findLastIndex((s) => done.has(keyOf(s.id, s.batch))) + 1]
+  const lastBowl = bowls.length - 1
+  const batch = next && !GLOBAL_STEPS.includes(next.id) && next.id !== 'tap' ? next.batch : lastBowl
+  const inFirst = next?.id === 'prepare' ? 0 : batch
+  const scaleFailed = live.some((e) => e.body.type === 'scale_failed')
+  const batches = bowls.map(({ batch: planned, topUp }, i) =>
+    foldBatch(
+      plan,
+      planned,
+      topUp,
+      live.filter((e) => batchOf(e.body) === i),
+      live,
+      doneOf(done, steps, i),
+      scaleFailed,
+    ),
+  )
+  const inHand = batches[inFirst]!
+  const actual = wholeOf(plan, batches)
+  const sound = actual !== undefined && batches.every((b) => b.issues.every((i) => i.severity !== 'error'))
   const end = live.findLast((e) => e.body.type === 'finished')
+  const { settingInput, setting, siftS, settingStartMs, issues, doneAtMs } = inHand
   return {
     plan,
     live,
+    steps,
+    stepsDone: steps.map((s) => done.has(keyOf(s.id, s.batch))),
+    step: next?.id,
+    batches,
+    batch: inFirst,
+    inHand,
     doneAtMs,
-    step: stepInHand(plan, doneAtMs),
-    planned,
+    planned: total,
     actual,
+    scaleFailed,
     issues,
     siftS,
     settingStartMs,
     settingInput,
     setting,
     demould: forecastDemould(settingInput, setting, plan.mould.kind),
-    drying: dryingFromEvents(plan, live, doneAtMs.demould, mix),
+    drying: dryingFromEvents(plan, live, doneAtMs.demould, sound ? actual : total),
     verdict:
       end?.body.type === 'finished'
         ? { verdict: end.body.verdict, reason: end.body.reason, atMs: end.occurredAtMs }

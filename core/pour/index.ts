@@ -1,9 +1,31 @@
-export { TAP_TIME_S, airTacticsOf, planMould, preparationsOf, siftTimeS } from './plan'
-export type { DescribedMould, PlanMember, PourPlan } from './plan'
+export { ADDING_WAYS, airTacticsOf, castsOf, depthOf, planMould, preparationsOf, soakTimeS } from './plan'
+export type {
+  AddingWay,
+  DescribedMould,
+  PlanBag,
+  PlanMember,
+  PlasterOrigins,
+  PourPlan,
+  WaterTaps,
+} from './plan'
+export { batchesOf, mixInputOf } from './mixing'
+export type { Flow } from './mixing'
+export type { Suitability, SuitsCode } from './suits'
 export { evaluatePlan } from './evaluatePlan'
 export type { PlanEvaluation, PlanIssueCode, PlanOutcome } from './evaluatePlan'
-export { DEFECT_KINDS, DEMOULD_OUTCOMES, MOULD_DAMAGES, TOUCH_CUES, VERDICTS, liveEvents } from './events'
+export {
+  CORRECTIONS,
+  DEFECT_KINDS,
+  DEMOULD_OUTCOMES,
+  MOULD_DAMAGES,
+  TOUCH_CUES,
+  VERDICTS,
+  WEIGHED,
+  batchOf,
+  liveEvents,
+} from './events'
 export type {
+  CorrectionKind,
   DefectKind,
   DemouldOutcome,
   EventBody,
@@ -11,10 +33,15 @@ export type {
   PourEvent,
   TouchCue,
   Verdict,
+  WeighedWhat,
 } from './events'
 export { STAGES, stageOfStep, stepCompletedBy, stepsOf, undoTargets } from './steps'
-export type { Stage, StepId } from './steps'
+export type { PlanStep, Stage, StepId } from './steps'
 export { foldPour } from './facts'
-export type { PourFacts, PourIssueCode } from './facts'
+export type { BatchFacts, PourFacts, PourIssueCode } from './facts'
 export { URGENCIES, compareByUrgency, viewPour } from './view'
 export type { Clock, ClockId, PourView, Urgency } from './view'
+export { compareSchools, consistencySpan, sketchMix, tradeOffs } from './compare'
+export type { MixSketch, SchoolId, SchoolOutcome } from './compare'
+export { bowlByRecord, fixesFor, layerBelow } from './fixes'
+export type { Fix, FixAdvice } from './fixes'

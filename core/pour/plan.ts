@@ -3,6 +3,7 @@ import { DEMOULD_RULES } from '../demould'
 import {
   airTactics,
   describeCavity,
+  extentOf,
   mouldKindOf,
   preparationOf,
   type AirTactic,
@@ -13,9 +14,9 @@ import {
   type Purpose,
   type SpillMould,
 } from '../mould'
-import type { PlasterProperties } from '../plaster'
+import type { Addition, PlasterProperties } from '../plaster'
 import { weakestProvenance, type Provenance } from '../provenance'
-import type { RatioMethod, Scoop, SiftStage } from '../mix'
+import type { BatchLimits, RatioMethod, Scoop, SiftStage } from '../mix'
 import type { StirManner } from '../setting'
 
 /** One mould of the plan as it was described when the plan was made; a set has several. */
@@ -32,6 +33,34 @@ export interface PlanMember {
   thinnestMm: number | null
   facts: MouldFacts
   volume: CavityDescription
+}
+
+/** How the powder meets the water. */
+export const ADDING_WAYS = ['sifted', 'tipped_in', 'kneaded'] as const
+export type AddingWay = (typeof ADDING_WAYS)[number]
+
+/** The bag the plaster comes out of, as it was when the plan was made. */
+export interface PlanBag {
+  bagId: string
+  name: string
+  boughtG: number
+  /** In the workshop's own currency; null where nobody noted it. */
+  price: number | null
+}
+
+/** Where the plaster's values came from, for those a caster asks about. */
+export interface PlasterOrigins {
+  consistency: Provenance
+  setTime: Provenance
+  expansion: Provenance
+  strength: Provenance
+}
+
+/** Two taps, and what the mix is to come to. */
+export interface WaterTaps {
+  coldTempC: number
+  hotTempC: number
+  targetTempC: number
 }
 
 /**
@@ -55,13 +84,27 @@ export interface PourPlan {
   }
   /** Small moulds kept ready for what is left over. */
   spill?: SpillMould[]
-  plaster: { name: string; properties: PlasterProperties }
+  plaster: {
+    name: string
+    /** As the mix feels it: the card's values with bag and additions worked in. */
+    properties: PlasterProperties
+    /** What goes in besides plaster and water. */
+    additions?: Addition[]
+    bag?: PlanBag
+    origins?: PlasterOrigins
+  }
   consistency: number
   ratioMethod: RatioMethod
   /** With what it is scooped, where the ratio is met by volume. */
   scoop?: Scoop
   /** To what look it is sifted, where the ratio is met by eye. */
   siftStage?: SiftStage
+  /** How the job is cut into bowls; one bowl, large enough, where it is not given. */
+  batching?: BatchLimits
+  /** Sifted where it is not given. */
+  addingWay?: AddingWay
+  /** Where the water is mixed from two taps; `waterTempC` is then what they give. */
+  taps?: WaterTaps
   sparePct: number
   airFraction: number
   waterTempC: number
@@ -134,10 +177,41 @@ export function airTacticsOf(plan: PourPlan): AirTactic[] {
   return airTactics((plan.mould.members ?? []).flatMap((m) => m.facts.airTraps))
 }
 
-/** Time to sift a batch in, s: about a minute a kilogram, never under 40 s; filled mixes go in at once (common practice). */
-export function siftTimeS(powderG: number, fillerRatio: number): number {
-  return fillerRatio > 0 ? 30 : Math.max(40, (powderG / 1000) * 60)
+/** Time until the powder is in, s for each g and at least (common practice): about a minute a kilogram when sifted. */
+export function siftPace(plan: Pick<PourPlan, 'addingWay' | 'plaster'>): {
+  siftSPerG: number
+  leastSiftS: number
+} {
+  const atOnce = plan.addingWay === 'tipped_in' || plan.addingWay === 'kneaded'
+  // Plans from before the way was asked: filled mixes went in at once.
+  const filled = plan.addingWay === undefined && plan.plaster.properties.fillerRatio > 0
+  return atOnce || filled ? { siftSPerG: 0, leastSiftS: 30 } : { siftSPerG: 0.06, leastSiftS: 40 }
 }
 
-/** Tapping after filling, s (common practice: about a minute). */
-export const TAP_TIME_S = 60
+export function siftTimeS(plan: Pick<PourPlan, 'addingWay' | 'plaster'>, powderG: number): number {
+  const { siftSPerG, leastSiftS } = siftPace(plan)
+  return Math.max(leastSiftS, powderG * siftSPerG)
+}
+
+/** A kneaded bag is not left to soak. */
+export function soakTimeS(plan: Pick<PourPlan, 'addingWay' | 'soakS'>): number {
+  return plan.addingWay === 'kneaded' ? 0 : plan.soakS
+}
+
+/** Casts that this plan makes. */
+export function castsOf(plan: PourPlan): number {
+  return (plan.mould.members ?? []).reduce((sum, m) => sum + m.count * m.volume.cavities, 0) || 1
+}
+
+/** Deepest the slurry stands, mm: what a bubble has to climb. The piece's thickness where no form tells. */
+export function depthOf(plan: PourPlan): number {
+  const depths = (plan.mould.members ?? []).map((m) => extentOf(m.volume)?.depthMm)
+  return Math.max(0, ...depths.map((d) => d ?? 0)) || plan.mould.thicknessMm
+}
+
+/** Longest side of the pieces, mm; undefined where no form tells. */
+export function longestSideOf(plan: PourPlan): number | undefined {
+  const sides = (plan.mould.members ?? []).map((m) => extentOf(m.volume)?.longestMm)
+  const known = sides.filter((s) => s !== undefined)
+  return known.length === 0 ? undefined : Math.max(...known)
+}

@@ -1,4 +1,5 @@
-import type { EventBody, PourEvent } from './events'
+import { weighAdditions } from '../plaster'
+import { batchOf, type EventBody, type PourEvent } from './events'
 import { airTacticsOf, type PourPlan } from './plan'
 
 /** The nine stages, in the only order the job runs in. */
@@ -9,6 +10,7 @@ export type Stage = (typeof STAGES)[number]
 export const STEPS = [
   { id: 'prepare', stage: 'mould' },
   { id: 'weigh_water', stage: 'weigh' },
+  { id: 'weigh_admix', stage: 'weigh' },
   { id: 'weigh_powder', stage: 'weigh' },
   { id: 'weigh_filler', stage: 'weigh' },
   { id: 'start_sift', stage: 'sift' },
@@ -24,16 +26,66 @@ export const STEPS = [
 ] as const satisfies readonly { id: string; stage: Stage }[]
 export type StepId = (typeof STEPS)[number]['id']
 
-/** Steps of this plan: a filler is weighed only where there is one, coats and part fills only where air would stay. */
-export function stepsOf(plan: PourPlan): StepId[] {
-  const filled = plan.plaster.properties.fillerRatio > 0
+/** One step, of one bowl. Steps of the whole pour belong to bowl 0. */
+export interface PlanStep {
+  id: StepId
+  batch: number
+}
+
+const isWeighing = (id: StepId) => stageOfStep(id) === 'weigh'
+const isMixing = (id: StepId) => ['sift', 'soak', 'stir'].includes(stageOfStep(id)) || id === 'pour'
+
+/** Kinds of step this plan has: a coat only where air would stay, no soak where a bag is kneaded. */
+function kindsOf(plan: PourPlan): StepId[] {
+  const { properties, additions = [] } = plan.plaster
   const tactics = airTacticsOf(plan)
   const wanted: Partial<Record<StepId, boolean>> = {
-    weigh_filler: filled,
+    weigh_admix: weighAdditions(additions, 1, 1).some((a) => a.into === 'water'),
+    weigh_filler: (properties.dryAddRatio ?? properties.fillerRatio) > 0,
+    sift: plan.addingWay !== 'tipped_in' && plan.addingWay !== 'kneaded',
+    soak: plan.addingWay !== 'kneaded',
     face_coat: tactics.includes('brush_coat'),
     part_fill: tactics.includes('part_fill'),
   }
   return STEPS.map((s) => s.id).filter((id) => wanted[id] ?? true)
+}
+
+/**
+ * Steps of a plan in order: everything is weighed before water meets powder; then bowl after bowl is mixed and poured;
+ * coats and part fills are the first bowl's, tapping the last's.
+ * @param batches how many bowls the plan has.
+ */
+export function stepsOf(plan: PourPlan, batches: number): PlanStep[] {
+  const kinds = kindsOf(plan)
+  const bowls = Array.from({ length: batches }, (_, batch) => batch)
+  const of = (batch: number, ids: StepId[]) => ids.map((id) => ({ id, batch }))
+  const weighing = kinds.filter(isWeighing)
+  const mixing = kinds.filter((id) => isMixing(id) || id === 'face_coat' || id === 'part_fill')
+  return [
+    { id: 'prepare', batch: 0 },
+    ...bowls.flatMap((batch) => of(batch, weighing)),
+    ...bowls.flatMap((batch) => of(batch, batch === 0 ? mixing : mixing.filter(isMixing))),
+    { id: 'tap', batch: batches - 1 },
+    { id: 'demould', batch: 0 },
+    { id: 'dry', batch: 0 },
+  ]
+}
+
+/**
+ * Steps with another bowl put in for what a mould ran short of: before the tapping, or after it with a tapping of its
+ * own where the lack was seen that late.
+ */
+export function withTopUp(steps: readonly PlanStep[], plan: PourPlan, tapped: boolean): PlanStep[] {
+  const batch = 1 + Math.max(...steps.map((s) => s.batch))
+  const kinds = kindsOf(plan)
+  const extra: PlanStep[] = [...kinds.filter(isWeighing), ...kinds.filter(isMixing)].map((id) => ({
+    id,
+    batch,
+  }))
+  const lastTap = steps.findLastIndex((s) => s.id === 'tap')
+  return tapped
+    ? [...steps.slice(0, lastTap + 1), ...extra, { id: 'tap', batch }, ...steps.slice(lastTap + 1)]
+    : [...steps.slice(0, lastTap), ...extra, { id: 'tap', batch }, ...steps.slice(lastTap + 1)]
 }
 
 /** The step that an event completes, if it completes one. */
@@ -81,5 +133,6 @@ export function undoTargets(live: readonly PourEvent[]): string[] {
   if (!last) return []
   const step = stepCompletedBy(last.body)
   if (step === undefined) return [last.id]
-  return live.filter((e) => stepCompletedBy(e.body) === step).map((e) => e.id)
+  const batch = batchOf(last.body)
+  return live.filter((e) => stepCompletedBy(e.body) === step && batchOf(e.body) === batch).map((e) => e.id)
 }

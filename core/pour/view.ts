@@ -1,7 +1,7 @@
 import type { SettingEvent } from '../setting'
 import type { PourFacts } from './facts'
-import { TAP_TIME_S } from './plan'
-import { STAGES, stageOfStep, stepsOf, type Stage, type StepId } from './steps'
+import { soakTimeS } from './plan'
+import { STAGES, stageOfStep, type Stage, type StepId } from './steps'
 
 /** How urgently a pour wants its caster. In order: the bench sorts by it. */
 export const URGENCIES = ['hands', 'now', 'soon', 'later', 'idle'] as const
@@ -12,6 +12,7 @@ export type ClockId =
   | 'soak'
   | 'stir'
   | 'tap'
+  | 'layer_ready'
   | Exclude<SettingEvent, 'hardened' | 'vicat_set'>
   | 'demould'
   | 'next_weighing'
@@ -46,8 +47,12 @@ const WEIGHING_INTERVAL_MS = 24 * 3_600_000
 
 const WET_STEPS: readonly StepId[] = ['sift', 'soak', 'stir', 'face_coat', 'part_fill', 'pour', 'tap']
 
-function isWet(step: StepId): boolean {
-  return WET_STEPS.includes(step)
+/** Powder and water have met: in the bowl in hand, or in the one before it, whose mould is waiting. */
+function isWet(facts: PourFacts, step: StepId): boolean {
+  if (WET_STEPS.includes(step)) return true
+  const stage = stageOfStep(step)
+  const between = stage === 'weigh' || stage === 'sift'
+  return between && facts.batches.slice(0, facts.batch).some((b) => b.settingStartMs !== undefined)
 }
 
 function stepClock(id: ClockId, startMs: number | undefined, durationS: number): Clock | undefined {
@@ -69,6 +74,22 @@ function settingClock(facts: PourFacts, id: 'work_end' | 'initial_set' | 'final_
     dueMs: at(id === 'work_end' ? range.low : range.mid),
     lowMs: at(range.low),
     highMs: at(range.high),
+  }
+}
+
+/** The next layer is mixed when the last one thickens. */
+function layerClock(facts: PourFacts): Clock | undefined {
+  const before = facts.batches[facts.batch - 1]
+  if (facts.inHand.planned.start !== 'when_it_thickens' || before?.settingStartMs === undefined)
+    return undefined
+  const { low, mid, high } = before.setting.timeS.work_end
+  const at = (s: number) => before.settingStartMs! + s * 1000
+  return {
+    id: 'layer_ready',
+    startMs: before.doneAtMs.pour ?? before.settingStartMs,
+    dueMs: at(mid),
+    lowMs: at(low),
+    highMs: at(high),
   }
 }
 
@@ -111,18 +132,20 @@ function nextWeighingClock(facts: PourFacts): Clock | undefined {
 function clockOfStep(facts: PourFacts, step: StepId | undefined): Clock | undefined {
   const { doneAtMs, plan } = facts
   switch (step) {
+    case 'start_sift':
+      return layerClock(facts)
     case 'sift':
       return stepClock('sift', doneAtMs.start_sift, facts.siftS)
     case 'soak':
-      return stepClock('soak', doneAtMs.sift ?? doneAtMs.start_sift, plan.soakS)
+      return stepClock('soak', doneAtMs.sift ?? doneAtMs.start_sift, soakTimeS(plan))
     case 'stir':
-      return stepClock('stir', doneAtMs.soak ?? doneAtMs.sift, plan.stirS)
+      return stepClock('stir', doneAtMs.soak ?? doneAtMs.sift ?? doneAtMs.start_sift, plan.stirS)
     case 'face_coat':
     case 'part_fill':
     case 'pour':
       return settingClock(facts, 'work_end')
     case 'tap':
-      return stepClock('tap', doneAtMs.pour, TAP_TIME_S)
+      return stepClock('tap', doneAtMs.pour, facts.inHand.flow.tapping.tapS)
     case 'demould':
       return demouldClock(facts)
     case 'dry':
@@ -134,7 +157,7 @@ function clockOfStep(facts: PourFacts, step: StepId | undefined): Clock | undefi
 
 function otherClocksOf(facts: PourFacts, step: StepId | undefined, nowMs: number): Clock[] {
   const candidates =
-    step !== undefined && isWet(step)
+    step !== undefined && isWet(facts, step)
       ? [settingClock(facts, 'work_end'), settingClock(facts, 'initial_set'), demouldClock(facts)]
       : step === 'demould'
         ? [settingClock(facts, 'initial_set'), settingClock(facts, 'final_set')]
@@ -155,8 +178,8 @@ function stageNow(step: StepId, clock: Clock | undefined, nowMs: number): Stage 
 
 function progress(facts: PourFacts, stage: Stage, clock: Clock | undefined, nowMs: number): number {
   if (stage === 'weigh') {
-    const weighs = stepsOf(facts.plan).filter((s) => stageOfStep(s) === 'weigh')
-    return weighs.filter((s) => facts.doneAtMs[s] !== undefined).length / weighs.length
+    const done = facts.steps.flatMap((s, i) => (stageOfStep(s.id) === 'weigh' ? [facts.stepsDone[i]!] : []))
+    return done.filter(Boolean).length / done.length
   }
   if (stage === 'dry' && facts.drying) {
     const { startMs, forecast, targetLeft } = facts.drying
@@ -167,13 +190,19 @@ function progress(facts: PourFacts, stage: Stage, clock: Clock | undefined, nowM
 }
 
 function isPastWorking(facts: PourFacts, step: StepId, nowMs: number): boolean {
-  if (facts.settingStartMs === undefined || !isWet(step)) return false
+  if (facts.settingStartMs === undefined || !isWet(facts, step)) return false
   return nowMs > facts.settingStartMs + facts.setting.timeS.final_set.high * 1000
 }
 
-function urgencyOf(step: StepId, clock: Clock | undefined, nowMs: number, pastWorking: boolean): Urgency {
+function urgencyOf(
+  facts: PourFacts,
+  step: StepId,
+  clock: Clock | undefined,
+  nowMs: number,
+  pastWorking: boolean,
+): Urgency {
   if (pastWorking) return 'now'
-  if (isWet(step)) return 'hands'
+  if (isWet(facts, step)) return 'hands'
   if (!clock) return 'idle'
   if (nowMs >= clock.dueMs) return 'now'
   return clock.dueMs - nowMs <= SOON_MS ? 'soon' : 'later'
@@ -181,8 +210,7 @@ function urgencyOf(step: StepId, clock: Clock | undefined, nowMs: number, pastWo
 
 /** The stage a pour had reached when it was ended. */
 function lastStage(facts: PourFacts): Stage {
-  const done = stepsOf(facts.plan).filter((s) => s !== 'dry' && facts.doneAtMs[s] !== undefined)
-  const last = done.at(-1)
+  const last = facts.steps.findLast((s, i) => s.id !== 'dry' && facts.stepsDone[i])?.id
   if (last === undefined) return 'mould'
   if (last === 'tap' || last === 'pour') return 'set'
   if (last === 'demould') return 'dry'
@@ -219,7 +247,7 @@ export function viewPour(facts: PourFacts, nowMs: number): PourView {
     rings: STAGES.map((_, i) => (i < current ? 1 : i === current ? fill : 0)),
     clock,
     otherClocks: otherClocksOf(facts, step, nowMs),
-    urgency: urgencyOf(step, clock, nowMs, pastWorking),
+    urgency: urgencyOf(facts, step, clock, nowMs, pastWorking),
     pastWorking,
   }
 }

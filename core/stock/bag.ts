@@ -1,5 +1,6 @@
 import { learnFactor, nextTime, type Learned, type Prior } from '../learn'
 import { UNSEEN_BAG_SIGMA_LN, type PlasterProperties } from '../plaster'
+import type { Range } from '../provenance'
 import { forecastSetting } from '../setting'
 
 /** How a bag is kept; what damp air it sees. */
@@ -40,8 +41,8 @@ export interface SpoonTest {
 /** A spoonful is weighed or scooped, watched by eye, and warms less than a bowl. */
 const SPOON_SIGMA_LN = 0.1
 
-/** What the spoonful took over what this powder should take. */
-export function spoonTestRatio(plaster: PlasterProperties, test: SpoonTest): number {
+/** When a knife cut in a spoonful should stay open, s from powder meeting water, if the bag is like its card. */
+export function spoonTestForecastS(plaster: PlasterProperties, test: Omit<SpoonTest, 'tookS'>): Range {
   const forecast = forecastSetting({
     plaster,
     consistency: test.consistency,
@@ -51,7 +52,12 @@ export function spoonTestRatio(plaster: PlasterProperties, test: SpoonTest): num
     restS: 0,
     ratioSigmaLn: 0.02,
   })
-  return test.tookS / forecast.timeS.initial_set.mid
+  return forecast.timeS.initial_set
+}
+
+/** What the spoonful took over what this powder should take. */
+export function spoonTestRatio(plaster: PlasterProperties, test: SpoonTest): number {
+  return test.tookS / spoonTestForecastS(plaster, test).mid
 }
 
 export interface BagKnowledge {

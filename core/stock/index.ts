@@ -1,6 +1,14 @@
 export { SET_TESTS, labelOfClass, propertiesOfCard, sourcesOfCard } from './card'
 export type { CardLabel, SetTest, SourcedValue } from './card'
-export { BAG_KEEPINGS, bagDoubt, bagSpread, learnBag, spoonTestRatio, wantsSpoonTest } from './bag'
+export {
+  BAG_KEEPINGS,
+  bagDoubt,
+  bagSpread,
+  learnBag,
+  spoonTestForecastS,
+  spoonTestRatio,
+  wantsSpoonTest,
+} from './bag'
 export type { BagKeeping, BagKnowledge, BagState, SpoonTest } from './bag'
 export { costOf, toBuy } from './cost'
 export type { Cost, Demand, Need } from './cost'

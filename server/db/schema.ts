@@ -1,16 +1,66 @@
 import type { ColumnType, Generated, Selectable } from 'kysely'
 import type { EventBody, PourPlan } from '../../core/pour'
 import type { Provenance } from '../../core/provenance'
-import type { CHANGE_TOPICS, PlasterCard, Settings } from '../../shared/contracts'
+import type { Addition, PlasterClassId } from '../../core/plaster'
+import type { SetTest } from '../../core/stock'
+import type { CHANGE_TOPICS, Settings } from '../../shared/contracts'
 import type { MouldCard } from '../../shared/moulds'
+import type { BagInput } from '../../shared/stock'
 
 export interface PlasterTable {
   id: string
   name: string
-  class_id: PlasterCard['classId']
+  class_id: PlasterClassId
   label_consistency: number | null
   label_expansion_pct: number | null
+  label_set_min: number | null
+  label_set_test: Generated<SetTest>
+  label_dry_strength_mpa: number | null
+  printed_ratio: Generated<string>
+  additions: ColumnType<Addition[], string | undefined, string>
   note: string
+  revision: Generated<number>
+}
+
+export interface BagTable {
+  id: string
+  plaster_id: string
+  name: string
+  bought_g: number
+  price: number | null
+  /** A day, as text: it has no time and no zone. */
+  opened_on: string | null
+  keeping: BagInput['keeping']
+  scoop: ColumnType<BagInput['scoop'], string | null, string | null>
+  counted_g: number | null
+  counted_at: Date | null
+  used_up: boolean
+  note: string
+  revision: Generated<number>
+  created_at: Generated<Date>
+}
+
+export interface SpoonTestTable {
+  id: string
+  bag_id: string
+  tested_at: Date
+  consistency: number
+  water_temp_c: number
+  stir_s: number
+  took_s: number
+}
+
+export interface BowlTable {
+  id: string
+  name: string
+  volume_ml: number
+  tare_g: number
+}
+
+export interface RecipeTable {
+  id: string
+  name: string
+  plan: ColumnType<PourPlan, string, string>
 }
 
 export interface MouldTable {
@@ -83,6 +133,9 @@ export interface SettingsTable {
   room_rh_pct: number
   air_speed_m_s: number
   tap_temp_c: number
+  hot_tap_temp_c: number
+  scale_capacity_g: number | null
+  currency: string
 }
 
 export interface ChangeTable {
@@ -93,6 +146,10 @@ export interface ChangeTable {
 
 export interface Database {
   plaster: PlasterTable
+  bag: BagTable
+  spoon_test: SpoonTestTable
+  bowl: BowlTable
+  recipe: RecipeTable
   mould: MouldTable
   mould_photo: MouldPhotoTable
   mould_set: MouldSetTable

@@ -1,35 +1,23 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
-import { computed, defineAsyncComponent, ref } from 'vue'
+import { computed, defineAsyncComponent } from 'vue'
 import { STAGES, viewPour } from '#core/pour'
 import { useNow } from '~/composables/useClock'
+import { usePour } from '~/composables/usePour'
 import { useUnits } from '~/composables/useUnits'
-import { usePours } from '~/stores/pours'
 import { comparisonOf } from '~/utils/comparison'
 import { dryingLeft } from '~/utils/dryingLeft'
 import { momentText } from '~/utils/time'
-import {
-  DRY_TARGET_WORDS,
-  ERROR_WORDS,
-  STAGE_WORDS,
-  VERDICT_WORDS,
-  eventWords,
-  issueWords,
-} from '~/utils/words'
+import { DRY_TARGET_WORDS, STAGE_WORDS, VERDICT_WORDS, eventWords, issueWords } from '~/utils/words'
 
 // Drawn on this page only; the bench should not wait for it.
 const DryingChart = defineAsyncComponent(() => import('~/components/DryingChart.vue'))
 
 const id = String(useRoute().params.id)
-const pours = usePours()
 const units = useUnits()
 const now = useNow()
 
-const failure = ref('')
-void pours.load(id).then((failed) => (failure.value = failed ? ERROR_WORDS[failed.code] : ''))
-
-const record = computed(() => pours.records.get(id))
-const facts = computed(() => record.value && pours.factsOf(record.value))
+const { record, facts, failure } = usePour(id)
 const view = computed(() => facts.value && viewPour(facts.value, now.value))
 const rows = computed(() => (facts.value ? comparisonOf(facts.value, units) : []))
 const history = computed(() => [...(facts.value?.live ?? [])].reverse())

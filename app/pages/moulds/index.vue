@@ -8,7 +8,7 @@ import { MATERIAL_WORDS } from '~/utils/mouldWords'
 import { shelfOf, type ShelfQuery } from '~/utils/shelf'
 
 const workshop = useWorkshop()
-void workshop.loadPlasters()
+void workshop.loadStock()
 void workshop.loadMoulds()
 
 const query = useLocalStorage<ShelfQuery>(

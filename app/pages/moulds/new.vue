@@ -5,7 +5,7 @@ import { useWorkshop } from '~/stores/workshop'
 import { firstMouldDraft } from '~/utils/mouldDraft'
 
 const workshop = useWorkshop()
-void workshop.loadPlasters()
+void workshop.loadStock()
 const router = useRouter()
 // A reload must not lose a drawing.
 const draft = useSessionStorage('nine-ripples.new-mould', firstMouldDraft(), { mergeDefaults: true })

@@ -1,5 +1,5 @@
 import { pageQuerySchema } from '../../../shared/contracts'
-import { listPlasters } from '../../services/workshop'
+import { listPlasters } from '../../services/plasters'
 import { useDatabase } from '../../utils/database'
 import { defineRoute, readQuery } from '../../utils/http'
 

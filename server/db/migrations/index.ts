@@ -3,6 +3,7 @@ import * as workshop from './20261123T2040_workshop'
 import * as pours from './20261123T2041_pours'
 import * as changes from './20261123T2042_changes'
 import * as moulds from './20261124T0001_moulds'
+import * as stock from './20261125T0800_stock'
 
 /** In order of their names. A migration that has landed is never edited; a new one follows it. */
 export const MIGRATIONS: Record<string, Migration> = {
@@ -10,4 +11,5 @@ export const MIGRATIONS: Record<string, Migration> = {
   '20261123T2041_pours': pours,
   '20261123T2042_changes': changes,
   '20261124T0001_moulds': moulds,
+  '20261125T0800_stock': stock,
 }

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import Button from 'primevue/button'
 import { computed } from 'vue'
 import { airTactics, letsGo, preparationOf, releaseAdvice, describeCavity } from '#core/mould'
 import { weighOutForVolume } from '#core/mix'
@@ -12,16 +11,20 @@ import {
   RELEASE_WORDS,
   TACTIC_WORDS,
 } from '~/utils/mouldWords'
-import { plasterOf } from '~/utils/planDraft'
+import { plasterOf } from '~/utils/plasterChoice'
 import { pictured, sectionOf } from '~/utils/section'
 
 const id = String(useRoute().params.id)
 const workshop = useWorkshop()
 const units = useUnits()
-await Promise.all([workshop.loadSettings(), workshop.loadPlasters(), workshop.loadMoulds()])
+await Promise.all([workshop.loadSettings(), workshop.loadStock(), workshop.loadMoulds()])
 
 const card = computed(() => workshop.moulds.find((m) => m.id === id))
-const plaster = computed(() => plasterOf(card.value?.usualPlasterId ?? 'class:pottery', workshop.plasters))
+const plaster = computed(() => {
+  const plasterKey = card.value?.usualPlasterId ?? 'class:pottery'
+  const additions = workshop.plasters.find((p) => p.id === plasterKey)?.additions ?? []
+  return plasterOf({ plasterKey, bagId: '', additions }, workshop, 0)
+})
 const SPARE_PCT = 10
 const weighOut = computed(() => {
   if (!card.value || !plaster.value) return undefined
@@ -36,15 +39,10 @@ const weighOut = computed(() => {
 })
 const described = computed(() => (card.value ? describeCavity(card.value.volume) : undefined))
 const undercutMm = computed(() => (described.value?.ok ? described.value.finding.undercutMm : undefined))
-const print = () => window.print()
 </script>
 
 <template>
-  <div class="page">
-    <div class="screen-only acts">
-      <NuxtLink :to="`/moulds/${id}`">Back to the mould</NuxtLink>
-      <Button v-if="card" label="Print it" @click="print" />
-    </div>
+  <PrintPage :back="`/moulds/${id}`" back-name="Back to the mould">
     <article v-if="card" class="paper">
       <header>
         <h1>{{ card.name }}</h1>
@@ -110,21 +108,10 @@ const print = () => window.print()
       </p>
     </article>
     <h1 v-else>This mould is not here (any more).</h1>
-  </div>
+  </PrintPage>
 </template>
 
 <style scoped>
-.page {
-  width: 100%;
-  max-width: 52rem;
-  display: grid;
-  gap: var(--s4);
-}
-.acts {
-  display: flex;
-  justify-content: space-between;
-  align-items: center;
-}
 .paper {
   background: #fff;
   border-radius: 0.6rem;
@@ -174,9 +161,6 @@ h2 {
   content: '☐ ';
 }
 @media print {
-  .screen-only {
-    display: none;
-  }
   .paper {
     padding: 0;
     border-radius: 0;

@@ -8,7 +8,7 @@ const id = String(useRoute().params.id)
 const router = useRouter()
 const workshop = useWorkshop()
 const { failure, busy, save } = useMouldSaving(id)
-await Promise.all([workshop.loadPlasters(), workshop.loadMoulds()])
+await Promise.all([workshop.loadStock(), workshop.loadMoulds()])
 
 const card = computed(() => workshop.moulds.find((m) => m.id === id))
 const draft = ref<MouldDraft | undefined>(card.value && mouldDraftOf(card.value))

@@ -24,7 +24,7 @@ const router = useRouter()
 const workshop = useWorkshop()
 const units = useUnits()
 const now = useNow()
-void workshop.loadPlasters()
+void workshop.loadStock()
 void workshop.loadMoulds()
 
 const card = computed(() => workshop.moulds.find((m) => m.id === id))
@@ -144,7 +144,7 @@ async function remove() {
             :volume="card.volume"
             :purpose="card.purpose"
             :thickness-mm="card.thicknessMm"
-            :plaster-class="plaster?.classId"
+            :plaster-class="plaster?.label.classId"
           />
         </section>
       </div>

@@ -2,6 +2,7 @@
 import { computed, ref } from 'vue'
 import { STAGES } from '#core/pour'
 import { useRun } from '~/composables/useRun'
+import { useScale } from '~/composables/useScale'
 import { useUnits } from '~/composables/useUnits'
 import { isWeighStep, massToWeighG } from '~/utils/advance'
 import { groundOf } from '~/utils/ground'
@@ -30,6 +31,27 @@ const {
 } = useRun(id)
 
 const ending = ref(false)
+const fixing = ref(false)
+/** From the first water to the piece coming out, something can be put right. */
+const fixable = computed(() => mode.value === 'wait' || (mode.value === 'knock' && step.value !== 'prepare'))
+const scale = useScale()
+/** What is still to go on the scale, ticking down as it fills. */
+const toGoG = computed(() => {
+  const targetG = facts.value && massToWeighG(step.value, facts.value)
+  if (targetG === undefined || !scale.connected.value || scale.massG.value === undefined) return undefined
+  return targetG - (scale.massG.value - scale.zeroG.value)
+})
+const bowlName = computed(() => {
+  const f = facts.value
+  if (!f || f.batches.length === 1 || !step.value) return ''
+  if (['prepare', 'tap', 'demould', 'dry'].includes(step.value)) return ''
+  const { name } = f.inHand.planned
+  return `Bowl ${f.batch + 1} of ${f.batches.length}${name && !/^Bag \d/.test(name) ? `: ${name}` : ''}`
+})
+const inBags = computed(
+  () =>
+    facts.value?.plan.batching?.split.by === 'casts' || facts.value?.plan.batching?.split.by === 'whole_bags',
+)
 const sign = computed(() =>
   view.value ? `${STAGE_WORDS[view.value.stage]}, stage ${STAGES.indexOf(view.value.stage) + 1} of 9` : '',
 )
@@ -50,11 +72,14 @@ const sign = computed(() =>
           <p class="piece">{{ record.plan.piece }}</p>
           <p class="stage">{{ STAGE_WORDS[view.stage] }} · {{ STAGES.indexOf(view.stage) + 1 }} of 9</p>
           <NuxtLink :to="`/casts/${id}`">Its record</NuxtLink>
+          <NuxtLink v-if="planOpen || mode === 'knock'" :to="`/pour/${id}/card`">Weigh-out card</NuxtLink>
+          <NuxtLink v-if="inBags && mode === 'knock'" :to="`/pour/${id}/labels`">Labels</NuxtLink>
           <NuxtLink v-if="planOpen" :to="{ path: '/plan', query: { pour: id } }">Change the plan</NuxtLink>
         </div>
       </div>
       <div class="now">
         <template v-if="words">
+          <p v-if="bowlName" class="bowl" data-testid="bowl">{{ bowlName }}</p>
           <h1>{{ view.pastWorking ? 'It should have set by now' : words.title }}</h1>
           <p class="how">
             {{
@@ -71,10 +96,18 @@ const sign = computed(() =>
           <p class="how">{{ facts.verdict?.reason }}</p>
         </template>
         <p v-if="isWeighStep(step)" class="figure mass">
-          {{ units.mass(massToWeighG(step, facts)!) }}
-          <span class="other">{{ units.massOther(massToWeighG(step, facts)!) }}</span>
+          <template v-if="toGoG !== undefined">
+            {{ units.mass(Math.abs(toGoG)) }}
+            <span class="other"
+              >{{ toGoG < 0 ? 'too much' : 'to go' }} of {{ units.mass(massToWeighG(step, facts)!) }}</span
+            >
+          </template>
+          <template v-else>
+            {{ units.mass(massToWeighG(step, facts)!) }}
+            <span class="other">{{ units.massOther(massToWeighG(step, facts)!) }}</span>
+          </template>
         </p>
-        <RunGuidance v-if="mode === 'knock'" :facts="facts" :step="step" @record="put" />
+        <RunGuidance v-if="mode === 'knock'" :facts="facts" :step="step" :now-ms="now" @record="put" />
         <RunClock :clock="view.clock" :others="view.otherClocks" :now-ms="now" />
         <p
           v-for="issue in step === 'start_sift' || step === 'weigh_filler' ? facts.issues : []"
@@ -90,11 +123,13 @@ const sign = computed(() =>
           v-model:sound="sound"
           v-model:ending="ending"
           :can-undo="facts.live.length > 0"
+          :fixable="fixable"
           :ended="mode === 'ended'"
           :drying="mode === 'dry'"
           :moulds="mode === 'demould' || mode === 'dry' ? (record.plan.mould.members ?? []) : []"
           @record="put(...$event)"
           @undo="undo"
+          @fix="fixing = true"
         />
       </div>
     </section>
@@ -112,6 +147,7 @@ const sign = computed(() =>
       @problem="massProblem = $event"
       @finish="ending = true"
     />
+    <RunFix v-model="fixing" :facts="facts" :step="step" :now-ms="now" @record="put(...$event)" />
     <p class="visually-hidden" role="status">{{ said }}</p>
   </div>
   <div v-else class="page missing">
@@ -149,6 +185,9 @@ const sign = computed(() =>
   font-weight: 700;
   font-size: 1.25rem;
   line-height: 1.15;
+}
+.bowl {
+  font-weight: 700;
 }
 .stage,
 .how {

@@ -1,0 +1,173 @@
+<script setup lang="ts">
+/** A bag of a plaster: size, price, how it is kept, what is left. Usage: <BagEditor v-model="open" :plaster :bag /> */
+import Button from 'primevue/button'
+import InputText from 'primevue/inputtext'
+import { computed, ref, watch } from 'vue'
+import { BAG_KEEPINGS } from '#core/stock'
+import { clock } from '~/composables/useClock'
+import { useWorkshop } from '~/stores/workshop'
+import { KEEPING_WORDS } from '~/utils/mixWords'
+import { ERROR_WORDS } from '~/utils/words'
+import type { BagCard, BagInput, PlasterCard } from '~~/shared/stock'
+
+const props = defineProps<{ plaster: PlasterCard | undefined; bag: BagCard | undefined }>()
+const open = defineModel<boolean>({ required: true })
+const workshop = useWorkshop()
+
+const draft = ref<BagInput>()
+const seen = ref<number | null>(null)
+const id = ref('')
+/** What the bag weighs now, if somebody weighed it. */
+const leftNowG = ref<number>()
+const problems = ref<Record<string, string>>({})
+const failure = ref('')
+watch(open, (now) => {
+  if (!now || !props.plaster) return
+  const { bag } = props
+  if (bag) {
+    const { id: _id, revision: _revision, leftG: _left, pours: _pours, spoonTests: _tests, ...input } = bag
+    draft.value = structuredClone(input)
+  } else
+    draft.value = {
+      plasterId: props.plaster.id,
+      name: `Bag ${workshop.bags.filter((b) => b.plasterId === props.plaster!.id).length + 1}`,
+      boughtG: 25_000,
+      price: null,
+      openedOn: new Date(clock.nowMs()).toISOString().slice(0, 10),
+      keeping: 'sealed',
+      scoop: null,
+      counted: null,
+      usedUp: false,
+      note: '',
+    }
+  seen.value = bag?.revision ?? null
+  id.value = bag?.id ?? crypto.randomUUID()
+  leftNowG.value = undefined
+  problems.value = {}
+  failure.value = ''
+})
+
+const keepings = BAG_KEEPINGS.map((value) => ({ value, label: KEEPING_WORDS[value] }))
+const note = (field: string, message: string) => {
+  if (message) problems.value[field] = message
+  else delete problems.value[field]
+}
+const valid = computed(
+  () => Object.keys(problems.value).length === 0 && (draft.value?.name.trim() ?? '') !== '',
+)
+async function keep() {
+  if (!draft.value || !valid.value) return
+  failure.value = ''
+  const counted =
+    leftNowG.value === undefined
+      ? draft.value.counted
+      : { leftG: leftNowG.value, atMs: Math.round(clock.nowMs()) }
+  const answer = await workshop.saveBag(id.value, seen.value, {
+    ...draft.value,
+    name: draft.value.name.trim(),
+    counted,
+  })
+  if (answer.ok) open.value = false
+  else {
+    failure.value = ERROR_WORDS[answer.failure.code]
+    if (answer.failure.code === 'stale_card') {
+      await workshop.loadStock()
+      seen.value = workshop.bags.find((b) => b.id === id.value)?.revision ?? seen.value
+    }
+  }
+}
+async function throwAway() {
+  const answer = await workshop.deleteBag(id.value)
+  if (answer.ok) open.value = false
+  else failure.value = ERROR_WORDS[answer.failure.code]
+}
+</script>
+
+<template>
+  <SheetDialog v-model="open" :title="bag ? 'The bag' : `A bag of ${plaster?.name ?? ''}`">
+    <form v-if="draft" class="form" novalidate @submit.prevent="keep">
+      <label class="field"
+        ><span>Written on it</span><InputText v-model="draft.name" maxlength="120" autocomplete="off"
+      /></label>
+      <div class="pair">
+        <QuantityField
+          v-model="draft.boughtG"
+          kind="mass"
+          label="It held"
+          :min="10"
+          :max="2000000"
+          @problem="note('bought', $event)"
+        />
+        <QuantityField
+          :model-value="draft.price ?? undefined"
+          kind="number"
+          optional
+          clearable
+          label="It cost"
+          :suffix="workshop.settings.currency"
+          :min="0"
+          :max="1000000"
+          @update:model-value="draft.price = $event ?? null"
+          @problem="note('price', $event)"
+        />
+        <label class="field"
+          ><span>Opened on</span>
+          <InputText
+            type="date"
+            :model-value="draft.openedOn ?? ''"
+            @update:model-value="draft.openedOn = $event || null"
+        /></label>
+        <QuantityField
+          v-model="leftNowG"
+          kind="mass"
+          optional
+          label="Weighed now, it holds"
+          :min="0"
+          :max="draft.boughtG"
+          @problem="note('left', $event)"
+        />
+      </div>
+      <LabelledPills v-model="draft.keeping" label="How it is kept" :options="keepings" />
+      <LabelledPills
+        :model-value="draft.usedUp ? 'yes' : 'no'"
+        label="Used up"
+        :options="[
+          { value: 'no', label: 'Still some in it' },
+          { value: 'yes', label: 'Used up' },
+        ]"
+        @update:model-value="draft.usedUp = $event === 'yes'"
+      />
+      <p v-if="failure" class="failure" role="alert">{{ failure }}</p>
+      <div class="acts">
+        <Button type="submit" label="Keep the bag" :disabled="!valid" />
+        <Button v-if="bag" type="button" severity="secondary" label="Forget this bag" @click="throwAway" />
+      </div>
+    </form>
+  </SheetDialog>
+</template>
+
+<style scoped>
+.form {
+  display: grid;
+  gap: var(--s3);
+}
+.field {
+  display: grid;
+  gap: var(--s1);
+  font-weight: 600;
+}
+.pair {
+  display: grid;
+  gap: var(--s3);
+  grid-template-columns: repeat(auto-fit, minmax(12rem, 1fr));
+}
+.acts {
+  display: flex;
+  gap: var(--s3);
+  flex-wrap: wrap;
+}
+.failure {
+  color: var(--hot);
+  font-weight: 600;
+}
+</style>

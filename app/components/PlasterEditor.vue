@@ -1,0 +1,180 @@
+<script setup lang="ts">
+/** A plaster card, from the bag's label, starting from the nearest class. Usage: <PlasterEditor v-model="open" :card="card" /> */
+import Button from 'primevue/button'
+import InputText from 'primevue/inputtext'
+import Textarea from 'primevue/textarea'
+import { computed, ref, useId, watch } from 'vue'
+import { consistencyFromPartsByVolume } from '#core/mix'
+import { PLASTER_CLASS_IDS, plasterClass, type LabelReading } from '#core/plaster'
+import { SET_TESTS, labelOfClass, propertiesOfCard } from '#core/stock'
+import { useWorkshop } from '~/stores/workshop'
+import { SET_TEST_WORDS } from '~/utils/mixWords'
+import { ERROR_WORDS, PLASTER_CLASS_WORDS } from '~/utils/words'
+import type { PlasterCard, PlasterInput } from '~~/shared/stock'
+
+const props = defineProps<{ card: PlasterCard | undefined }>()
+const open = defineModel<boolean>({ required: true })
+const workshop = useWorkshop()
+const ids = useId()
+
+const empty = (): PlasterInput => ({
+  name: '',
+  label: labelOfClass('pottery'),
+  printedRatio: '',
+  additions: [],
+  note: '',
+})
+const draft = ref(empty())
+const seen = ref<number | null>(null)
+const newId = ref('')
+const problems = ref<Record<string, string>>({})
+const failure = ref('')
+watch(open, (now) => {
+  if (!now) return
+  const { card } = props
+  draft.value = card
+    ? structuredClone({
+        name: card.name,
+        label: card.label,
+        printedRatio: card.printedRatio,
+        additions: card.additions,
+        note: card.note,
+      })
+    : empty()
+  seen.value = card?.revision ?? null
+  newId.value = card?.id ?? crypto.randomUUID()
+  problems.value = {}
+  failure.value = ''
+})
+
+const classes = PLASTER_CLASS_IDS.map((value) => ({ value, label: PLASTER_CLASS_WORDS[value] }))
+const tests = SET_TESTS.map((value) => ({ value, label: SET_TEST_WORDS[value] }))
+const usual = computed(() => plasterClass(draft.value.label.classId))
+const properties = computed(() => propertiesOfCard(draft.value.label))
+/** What is printed by volume is a ratio by weight only through how the powder packs; scooped is the usual. */
+function take(read: LabelReading) {
+  draft.value.label.consistency =
+    read.by === 'weight'
+      ? Number(read.consistency.toFixed(1))
+      : Number(
+          consistencyFromPartsByVolume(read.powderParts, usual.value.bulkDensityKgM3.scooped.value).toFixed(
+            1,
+          ),
+        )
+}
+watch(
+  () => draft.value.printedRatio,
+  (text) => {
+    if (text.trim() === '') draft.value.label.consistency = null
+  },
+)
+const note = (field: string, message: string) => {
+  if (message) problems.value[field] = message
+  else delete problems.value[field]
+}
+const valid = computed(() => Object.keys(problems.value).length === 0 && draft.value.name.trim() !== '')
+
+async function keep() {
+  if (!valid.value) return
+  failure.value = ''
+  const answer = await workshop.savePlaster(newId.value, seen.value, {
+    ...draft.value,
+    name: draft.value.name.trim(),
+  })
+  if (answer.ok) {
+    open.value = false
+    return
+  }
+  const { code, fields } = answer.failure
+  failure.value = `${ERROR_WORDS[code]} ${fields.map((f) => `${f.path}: ${f.message}`).join('; ')}`.trim()
+  if (code === 'stale_card') {
+    await workshop.loadStock()
+    seen.value = workshop.plasters.find((p) => p.id === newId.value)?.revision ?? seen.value
+  }
+}
+</script>
+
+<template>
+  <SheetDialog v-model="open" :title="card ? 'Change the card' : 'A plaster, from its bag'">
+    <form class="form" novalidate @submit.prevent="keep">
+      <label class="field"
+        ><span>What you call it</span><InputText v-model="draft.name" maxlength="120" autocomplete="off"
+      /></label>
+      <LabelledSelect v-model="draft.label.classId" label="Nearest class" :options="classes" />
+      <LabelReadingField v-model="draft.printedRatio" label="Ratio, as printed" @reading="take" />
+      <p class="soft">
+        Use consistency {{ properties.useConsistency.toFixed(1) }} of water to 100,
+        {{ draft.label.consistency === null ? 'the class’s own' : 'from the label' }}. Leave empty what the
+        bag does not say.
+      </p>
+      <div class="pair">
+        <QuantityField
+          :model-value="draft.label.setMin ?? undefined"
+          kind="number"
+          optional
+          clearable
+          :decimals="0"
+          label="Sets in"
+          suffix="min"
+          :min="1"
+          :max="240"
+          @update:model-value="draft.label.setMin = $event ?? null"
+          @problem="note('setMin', $event)"
+        />
+        <LabelledSelect v-model="draft.label.setTest" label="Set, by which test" :options="tests" />
+        <QuantityField
+          :model-value="draft.label.expansionPct ?? undefined"
+          kind="number"
+          optional
+          clearable
+          label="Expansion"
+          suffix="%"
+          :min="-1"
+          :max="3"
+          @update:model-value="draft.label.expansionPct = $event ?? null"
+          @problem="note('expansion', $event)"
+        />
+        <QuantityField
+          :model-value="draft.label.dryStrengthMPa ?? undefined"
+          kind="number"
+          optional
+          clearable
+          :decimals="1"
+          label="Strength, dry"
+          suffix="MPa"
+          :min="0.5"
+          :max="200"
+          @update:model-value="draft.label.dryStrengthMPa = $event ?? null"
+          @problem="note('strength', $event)"
+        />
+      </div>
+      <b>What always goes in with it</b>
+      <AdditionsFields v-model="draft.additions" @problem="note" />
+      <label :for="`${ids}-note`"><b>Note</b></label>
+      <Textarea :id="`${ids}-note`" v-model="draft.note" rows="2" maxlength="2000" />
+      <p v-if="failure" class="failure" role="alert">{{ failure }}</p>
+      <Button type="submit" label="Keep the card" :disabled="!valid" />
+    </form>
+  </SheetDialog>
+</template>
+
+<style scoped>
+.form {
+  display: grid;
+  gap: var(--s3);
+}
+.field {
+  display: grid;
+  gap: var(--s1);
+  font-weight: 600;
+}
+.pair {
+  display: grid;
+  gap: var(--s3);
+  grid-template-columns: repeat(auto-fit, minmax(12rem, 1fr));
+}
+.failure {
+  color: var(--hot);
+  font-weight: 600;
+}
+</style>

@@ -1,0 +1,37 @@
+<script setup lang="ts">
+/** A page that goes to paper, with the way back. Usage: <PrintPage back="/plan" back-name="Back to the plan">…</PrintPage> */
+import Button from 'primevue/button'
+
+defineProps<{ back: string; backName: string }>()
+const print = () => window.print()
+</script>
+
+<template>
+  <div class="page">
+    <div class="acts">
+      <NuxtLink :to="back">{{ backName }}</NuxtLink>
+      <Button label="Print it" @click="print" />
+    </div>
+    <slot />
+  </div>
+</template>
+
+<style scoped>
+.page {
+  width: 100%;
+  max-width: 56rem;
+  display: grid;
+  gap: var(--s4);
+  align-content: start;
+}
+.acts {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+}
+@media print {
+  .acts {
+    display: none;
+  }
+}
+</style>

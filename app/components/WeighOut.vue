@@ -1,0 +1,222 @@
+<script setup lang="ts">
+/**
+ * What to weigh, bowl by bowl, water first, to be read from two metres. On the worksheet, and on paper.
+ * Usage: <WeighOut :plan :outcome />
+ */
+import { computed } from 'vue'
+import { inScoops, type Batch } from '#core/mix'
+import type { PlanOutcome, PourPlan } from '#core/pour'
+import { useUnits } from '~/composables/useUnits'
+import { BECAUSE_WORDS } from '~/utils/mixWords'
+import { scoopsText } from '~/utils/scoop'
+import { allAlike, ingredientsOf } from '~/utils/weighOut'
+
+const props = defineProps<{ plan: PourPlan; outcome: PlanOutcome }>()
+const units = useUnits()
+
+const batches = computed(() => props.outcome.batching.batches)
+const alike = computed(() => allAlike(batches.value, props.plan.scaleDivisionG))
+/** The bowl whose figures stand large: the only one, or one like all others. */
+const shown = computed<Batch | undefined>(() => (alike.value ? batches.value[0] : undefined))
+const testId = (id: string) => (['water', 'powder'].includes(id) ? id : undefined)
+const rows = computed(() =>
+  batches.value.map((b, i) => ({
+    key: i,
+    name: b.name || `Bowl ${i + 1}`,
+    ingredients: ingredientsOf(props.plan, b),
+    fillPct: b.bowlFill === undefined ? undefined : Math.round(b.bowlFill * 100),
+    waits: b.start === 'when_it_thickens' && i > 0,
+  })),
+)
+const heading = computed(() => {
+  const n = batches.value.length
+  if (n === 1) return ''
+  const { because } = props.outcome.batching
+  return `${n} ${because === 'bags' ? 'bags' : 'bowls'}${because ? `, ${BECAUSE_WORDS[because]}` : ''}${
+    alike.value ? '. Each:' : ''
+  }`
+})
+const total = computed(() => ingredientsOf(props.plan, props.outcome.weighOut))
+const bowl = computed(() => props.plan.batching?.bowl ?? null)
+const tare = computed(() => {
+  const one = shown.value
+  if (!bowl.value || bowl.value.tareG <= 0 || !one) return undefined
+  return { bowlG: bowl.value.tareG, withWaterG: bowl.value.tareG + one.waterG }
+})
+/** The scale takes less than a bowl's worth: how often each goes on it. */
+const turns = computed(() => {
+  const most = batches.value.reduce((a, b) => (b.weighings.powder > a.weighings.powder ? b : a))
+  return most.weighings.powder > 1 || most.weighings.water > 1 ? most.weighings : undefined
+})
+const taps = computed(() => {
+  const blend = props.outcome.waterBlend
+  if (!blend || !shown.value) return undefined
+  const share = shown.value.waterG / props.outcome.weighOut.waterG
+  return { hotG: blend.hotG * share, coldG: blend.coldG * share, waterTempC: blend.waterTempC }
+})
+const scoops = computed(() => {
+  if (!props.plan.scoop || !shown.value) return undefined
+  return scoopsText(inScoops(shown.value.powderG, props.plan.plaster.properties.classId, props.plan.scoop))
+})
+const bowlMl = computed(() => bowl.value?.volumeMl ?? Math.max(...batches.value.map((b) => b.bowlMl)))
+const largest = computed(() => batches.value.reduce((a, b) => (b.slurryMl > a.slurryMl ? b : a)))
+</script>
+
+<template>
+  <section class="slab ground-wet card" aria-label="Weigh out">
+    <div class="out">
+      <p v-if="heading" class="each" data-testid="bowls">{{ heading }}</p>
+      <div v-if="shown" class="amounts">
+        <div v-for="i in ingredientsOf(plan, shown)" :key="i.id">
+          <span class="what">{{ i.what }}</span>
+          <span class="figure amount" :data-testid="testId(i.id)">{{ units.mass(i.massG) }}</span>
+          <span class="other">{{ units.massOther(i.massG) }}</span>
+        </div>
+      </div>
+      <table v-else data-testid="batches">
+        <thead>
+          <tr>
+            <th scope="col"><span class="visually-hidden">Bowl</span></th>
+            <th v-for="i in total" :key="i.id" scope="col">{{ i.what }}</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="row in rows" :key="row.key">
+            <th scope="row">
+              {{ row.name }}<small v-if="row.waits">when the last thickens</small
+              ><small v-if="row.fillPct">{{ row.fillPct }} % full</small>
+            </th>
+            <td v-for="i in row.ingredients" :key="i.id" class="figure">{{ units.mass(i.massG) }}</td>
+          </tr>
+        </tbody>
+      </table>
+      <p v-if="batches.length > 1" class="makes">
+        All together
+        <template v-for="(i, at) in total" :key="i.id"
+          ><template v-if="at > 0">, </template>{{ i.what.toLowerCase() }}
+          <b :data-testid="shown ? undefined : testId(i.id)">{{ units.mass(i.massG) }}</b></template
+        >.
+      </p>
+      <p v-if="tare" class="makes" data-testid="tare">
+        {{ bowl!.name }} weighs <b>{{ units.mass(tare.bowlG) }}</b>: untared, the scale shows
+        <b>{{ units.mass(tare.withWaterG) }}</b> with its water in.
+      </p>
+      <p v-if="turns" class="makes" data-testid="turns">
+        The scale takes {{ units.mass(plan.batching!.scaleCapacityG!) }}: weigh the water in
+        <b>{{ turns.water }}</b>, the plaster in <b>{{ turns.powder }}</b> goes.
+      </p>
+      <p v-if="taps" class="makes" data-testid="taps">
+        Water of <b>{{ units.temp(taps.waterTempC) }}</b>: <b>{{ units.volume(taps.coldG) }}</b> cold first,
+        then <b>{{ units.volume(taps.hotG) }}</b> hot.
+      </p>
+      <p v-if="scoops" class="makes" data-testid="scoops">
+        By scoop: <b>{{ scoops.text }}</b> of {{ units.volume(plan.scoop!.measureMl) }} to
+        <b>{{ units.volume(shown!.waterG) }}</b> of water.
+        <template v-if="scoops.coarse">A smaller scoop would come closer.</template>
+      </p>
+      <slot />
+    </div>
+    <BowlPicture
+      :bowl-ml="bowlMl"
+      :water-ml="largest.waterG"
+      :slurry-ml="largest.slurryMl"
+      label="Bowl with its water line and slurry line"
+    />
+  </section>
+</template>
+
+<style scoped>
+.card {
+  display: flex;
+  align-items: center;
+  justify-content: space-between;
+  gap: var(--s4);
+  padding-block: var(--s4);
+}
+.out {
+  display: grid;
+  gap: var(--s3);
+  min-width: 0;
+}
+.each {
+  font-weight: 700;
+  font-size: 1.2rem;
+}
+.amounts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: var(--s3) var(--s6);
+}
+.amounts > div {
+  display: grid;
+}
+.what {
+  font-weight: 600;
+}
+.what,
+.other,
+small,
+thead th {
+  color: var(--on-ground-soft);
+}
+.amount {
+  font-size: clamp(2.6rem, 5.4vw, 4.1rem);
+  white-space: nowrap;
+}
+table {
+  border-collapse: collapse;
+}
+th {
+  text-align: left;
+  font-weight: 600;
+}
+th,
+td {
+  padding: var(--s1) var(--s4) var(--s1) 0;
+  vertical-align: baseline;
+}
+td {
+  font-size: clamp(1.4rem, 2.4vw, 1.9rem);
+  white-space: nowrap;
+}
+th small {
+  display: block;
+  font-weight: 400;
+}
+tbody tr {
+  border-top: 1px solid color-mix(in srgb, var(--on-ground) 22%, transparent);
+}
+.makes,
+.out :slotted(p) {
+  color: var(--on-ground-soft);
+}
+.makes b {
+  white-space: nowrap;
+  color: var(--on-ground);
+}
+@media (max-width: 43rem) {
+  .card {
+    flex-direction: column;
+    align-items: flex-start;
+  }
+  th,
+  td {
+    padding-right: var(--s3);
+  }
+}
+@media print {
+  .card {
+    background: #fff;
+    color: #000;
+    border: 2px solid #000;
+  }
+  .what,
+  .other,
+  .makes,
+  .makes b,
+  small,
+  thead th {
+    color: #000;
+  }
+}
+</style>

@@ -1,0 +1,16 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { useWorkshop } from '~/stores/workshop'
+
+const id = String(useRoute().params.id)
+const workshop = useWorkshop()
+await Promise.all([workshop.loadSettings(), workshop.loadRecipes()])
+const recipe = computed(() => workshop.recipes.find((r) => r.id === id))
+</script>
+
+<template>
+  <PrintPage back="/plan" back-name="Back to the plan">
+    <WeighOutCard v-if="recipe" :plan="recipe.plan" :title="recipe.name" />
+    <h1 v-else>This recipe is not here (any more).</h1>
+  </PrintPage>
+</template>

@@ -1,0 +1,144 @@
+import type { Purpose } from '#core/mould'
+import type { AdditionId, AdditionIssueCode } from '#core/plaster'
+import type { AddingWay, CorrectionKind, SchoolId, SuitsCode } from '#core/pour'
+import type { BatchIssueCode } from '#core/mix'
+import type { BagKeeping, SetTest } from '#core/stock'
+import type { MixShow } from './mouldWords'
+
+/** Sentences of mixing that hang on a code: what goes in, how it is cut into bowls, what suits, what went wrong. */
+
+export const ADDITION_WORDS: Record<AdditionId, { name: string; how: string }> = {
+  silica: { name: 'Silica flour', how: 'for the kiln; 100 % makes 1 : 1 : 1' },
+  sand: { name: 'Sand', how: 'for bulk and less heat' },
+  fibre: { name: 'Chopped fibre', how: 'for thin shells' },
+  pigment: { name: 'Dry pigment', how: 'up to about 5 %, mixed into the dry powder' },
+  acrylic: { name: 'Acrylic dispersion', how: 'half of it counts as water' },
+  liquid_paint: { name: 'Liquid paint', how: 'thins it and splits' },
+  salt: { name: 'Kitchen salt', how: 'of the water: quicker; from about 5 % on slower again' },
+  potassium_sulfate: { name: 'Potassium sulphate', how: 'of the water: much quicker, swells less' },
+  set_gypsum: { name: 'Set gypsum, ground', how: 'quicker' },
+  borax: { name: 'Borax', how: 'slower' },
+  citric_acid: { name: 'Citric acid', how: 'slower, and weaker' },
+  gelatine: { name: 'Gelatine or glue', how: 'slower; the surface stays soft' },
+}
+
+export const ADDITION_ISSUE_WORDS: Record<AdditionIssueCode, (pct: number, limit: number) => string> = {
+  pigment_above_limit: (pct, limit) =>
+    `${pct.toFixed(0)} % of pigment: beyond about ${limit.toFixed(0)} % it weakens and dusts off (common practice).`,
+  liquid_paint_splits: () =>
+    'Liquid paint thins the mix, and it may split or set soft. Dry pigment in the dry powder is the usual way.',
+  retarder_weakens: () => 'A retarder costs strength, and small amounts do a lot: weigh it on a finer scale.',
+  surface_stays_soft: () => 'Glue and gelatine slow it and leave the surface soft.',
+  salt_rusts_and_blooms: () =>
+    'Salt rusts wire and hangers inside, keeps the piece damp and blooms white as it dries.',
+  addition_beyond_known: (pct) =>
+    `At ${pct.toFixed(1)} % nobody here knows how long it takes: try a spoonful.`,
+}
+
+export const BATCH_ISSUE_WORDS: Record<
+  BatchIssueCode,
+  (actual: number, limit: number, show: MixShow) => string
+> = {
+  bowl_too_small: (bowl, wanted, show) =>
+    `The bowl holds ${show.volume(bowl)}, this batch wants ${show.volume(wanted)}: water a third of it, slurry clear of the rim.`,
+  no_time_to_pour: () =>
+    'Once it is sifted, soaked and stirred, nothing is left of the working time. Colder water, a shorter soak, or a thinner mix.',
+  too_many_batches: (n, most) =>
+    `That would be ${n > most ? `more than ${most}` : n} bowls. Take a larger bowl, or pour faster.`,
+  slightly_more_than_bags: (wanted, inBags, show) =>
+    `The job wants ${show.mass(wanted)}, slightly more than the ${show.mass(inBags)} in whole bags: less spare, or a little more water, saves opening another.`,
+  scale_too_small: (capacity, tare, show) =>
+    `The bowl alone (${show.mass(tare)}) is more than the scale takes (${show.mass(capacity)}).`,
+}
+
+export const ADDING_WORDS: Record<AddingWay, string> = {
+  sifted: 'Sifted in, then soaked',
+  tipped_in: 'All in at once',
+  kneaded: 'Kneaded in a bag',
+}
+
+export const BECAUSE_WORDS = {
+  bowl: 'as many as the bowl makes it',
+  working_time: 'as many as can be poured before it thickens',
+  layers: 'one on the other: the next is mixed when the last thickens',
+  bags: 'one bag each',
+} as const
+
+export const SCHOOL_WORDS: Record<SchoolId, string> = {
+  third: 'A third of the mould in water',
+  half: 'Half of the mould in water',
+  two_thirds: 'Two thirds in water',
+  two_to_one: '2 : 1 by scoop',
+  three_to_one: '3 : 1 by scoop',
+  maker: 'The maker’s ratio',
+  last_time: 'Yours last time',
+  plan: 'This plan',
+}
+
+export const SUITS_WORDS: Record<SuitsCode, string> = {
+  suits: 'This mix suits it.',
+  drinks_too_little: 'Too dense to draw the water out of clay.',
+  wears_quickly: 'It drinks well, but so soft it wears quickly.',
+  pores_sealed: 'The dispersion seals its pores: clay will stick.',
+  too_weak: 'Soft for this: edges will go in handling and cleaning.',
+  grows_too_much: 'It grows as it sets, more than this wants.',
+  not_for_the_mouth: 'Not a dental plaster or stone: neither its hardness nor its growth is made for this.',
+  needs_silica: 'Without silica it cracks in the kiln.',
+  silica_not_needed: 'Silica takes up room without drinking, and its dust stays in the workshop.',
+  too_strong_to_break: 'Too strong to break safely.',
+  binder_will_not_break: 'Fibre or dispersion holds it together: it will not break.',
+}
+
+export const CORRECTION_WORDS: Record<CorrectionKind, string> = {
+  water_out: 'Water taken out',
+  water_in: 'Water added',
+  powder_in: 'Plaster added',
+  powder_out: 'Plaster taken out',
+}
+
+export const KEEPING_WORDS: Record<BagKeeping, string> = {
+  sealed: 'Closed, in a dry bin',
+  dry_open: 'Open, in a dry room',
+  damp: 'Damp, or it has been',
+}
+
+export const SET_TEST_WORDS: Record<SetTest, string> = {
+  initial: 'Initial set (gloss gone)',
+  vicat: 'Vicat needle',
+  final: 'Final set (Gillmore, no dent)',
+}
+
+/** Signs that stirring is over, by what the piece is for (common practice, no source). */
+export const STIR_SIGNS: Record<Purpose, string> = {
+  figure: 'Ready at thin cream: it coats the glove, and a trail closes at once.',
+  tile: 'Ready at cream: a trail closes at once.',
+  print: 'Ready at pancake batter: it runs, but not like water.',
+  dental: 'Ready when it is smooth, shines and creeps when vibrated.',
+  slab: 'Ready when it coats the glove like cream and the lumps are gone.',
+  slip_mould: 'Ready when it coats the glove like a thin second glove.',
+  shell:
+    'Ready at thin yoghurt; for building up by hand, wait for webs between the fingers, then a peak that stays.',
+  mother_mould: 'For brushing on, wait for a peak that stays; to pour, at cream.',
+  prop: 'Ready at thin cream.',
+}
+
+/** How a slurry runs while it is tapped, from its viscosity in Pa·s: an estimate, so a picture and no figure. */
+export function flowWords(viscosityPaS: number): string {
+  if (viscosityPaS < 0.15) return 'like milk'
+  if (viscosityPaS < 0.5) return 'like cream'
+  return viscosityPaS < 1.5 ? 'like batter' : 'like thick yoghurt'
+}
+
+/** What to do, before the amount. */
+export const FIX_WORDS: Record<CorrectionKind, string> = {
+  water_out: 'Sponge out',
+  water_in: 'Add water:',
+  powder_in: 'Add plaster:',
+  powder_out: 'Take out plaster:',
+}
+
+export const MAY_WORDS = {
+  freely: 'Nothing is lost yet.',
+  with_care: 'Only just stirred: add it all at once, let it soak a minute, stir gently.',
+  never: 'It has begun to thicken: nothing goes in any more. Pour it as it is, or give it up.',
+} as const

@@ -1,0 +1,69 @@
+import type { MixSketch } from '#core/pour'
+import { durationText } from './time'
+
+/** One quantity over the span of consistencies, ready to draw: y from 0 (least) to 1 (most). */
+export interface TradeOffRow {
+  id: 'pour' | 'strength' | 'weight' | 'drying' | 'tap'
+  label: string
+  /** Its value now. */
+  now: string
+  points: { x: number; y: number }[]
+  /** Where the mix stands on its curve. */
+  at: { x: number; y: number }
+}
+
+interface Quantity {
+  id: TradeOffRow['id']
+  label: string
+  of: (s: MixSketch) => number
+  show: (value: number, massText: (massG: number) => string) => string
+}
+
+const QUANTITIES: Quantity[] = [
+  {
+    id: 'pour',
+    label: 'Time to pour',
+    of: (s) => Math.max(0, s.pourWindowS.mid),
+    show: (s) => (s < 30 ? 'hardly any' : durationText(s)),
+  },
+  { id: 'strength', label: 'Strength, dry', of: (s) => s.dryMPa.mid, show: (v) => `${v.toFixed(0)} MPa` },
+  { id: 'weight', label: 'Weight, dry', of: (s) => s.dryMassG, show: (v, massText) => massText(v) },
+  { id: 'drying', label: 'Drying', of: (s) => s.dryS.mid, show: (s) => durationText(s) },
+  {
+    id: 'tap',
+    label: 'Tapping to get the air out',
+    of: (s) => s.tapS,
+    show: (s) => durationText(s),
+  },
+]
+
+/** Each quantity as a curve over consistency, x from 0 (stiffest) to 1 (thinnest). */
+export function tradeOffRows(
+  curve: readonly MixSketch[],
+  now: MixSketch,
+  massText: (massG: number) => string,
+): TradeOffRow[] {
+  const [first, last] = [curve[0]!.consistency, curve.at(-1)!.consistency]
+  const x = (s: MixSketch) => Math.min(1, Math.max(0, (s.consistency - first) / (last - first)))
+  return QUANTITIES.map(({ id, label, of, show }) => {
+    const values = [...curve.map(of), of(now)]
+    const [least, most] = [Math.min(...values), Math.max(...values)]
+    const y = (s: MixSketch) => (most > least ? (of(s) - least) / (most - least) : 0.5)
+    return {
+      id,
+      label,
+      now: show(of(now), massText),
+      points: curve.map((s) => ({ x: x(s), y: y(s) })),
+      at: { x: x(now), y: y(now) },
+    }
+  })
+}
+
+/** What a step thinner (or stiffer) changes, in words; what stays the same to the eye is left out. */
+export function stepWordsOf(from: MixSketch, to: MixSketch, massText: (massG: number) => string): string {
+  return QUANTITIES.flatMap(({ label, of, show }) => {
+    const [before, after] = [of(from), of(to)]
+    const [a, b] = [show(before, massText), show(after, massText)]
+    return a === b ? [] : [`${label.toLowerCase()} ${a} → ${b}`]
+  }).join('; ')
+}

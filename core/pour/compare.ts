@@ -1,0 +1,135 @@
+import {
+  MOULD_RULES,
+  compressiveStrengthMPa,
+  chemicalMinimumConsistency,
+  consistencyRangeByVolume,
+  mixProperties,
+  type MouldRule,
+  type Scoop,
+} from '../mix'
+import type { Range } from '../provenance'
+import { forecastSetting } from '../setting'
+import { pieceDrying } from './evaluatePlan'
+import { batchesOf, flowOf, mixInputOf, settingInputOf } from './mixing'
+import { siftTimeS, soakTimeS, type PourPlan } from './plan'
+
+/** What one consistency is like for this plan's piece. */
+export interface MixSketch {
+  consistency: number
+  /** From the end of stirring, s; the early end of its range may be below nothing. */
+  pourWindowS: Range
+  initialSetS: Range
+  dryMPa: Range
+  dryMassG: number
+  /** From demoulding to dry enough, s. */
+  dryS: Range
+  viscosityPaS: number
+  tapS: number
+}
+
+/**
+ * What the plan's mix would be like at another consistency; everything else stays.
+ * Undefined where not all of the plaster could turn to gypsum.
+ */
+export function sketchMix(plan: PourPlan, consistency: number): MixSketch | undefined {
+  const { properties } = plan.plaster
+  if (!(consistency > chemicalMinimumConsistency(properties.hemihydrateFraction))) return undefined
+  const at: PourPlan = { ...plan, consistency }
+  const mix = mixProperties(mixInputOf(at))
+  const powderG = plan.mould.cavityMl / mix.slurryMlPerG
+  const input = settingInputOf(at, powderG)
+  const setting = forecastSetting(input)
+  const stirEndS = siftTimeS(plan, powderG) / 2 + soakTimeS(plan) + plan.stirS
+  const { work_end: work, initial_set: initialSetS } = setting.timeS
+  const piece = pieceDrying(at, mix, [])
+  const flow = flowOf(at, consistency, setting, stirEndS)
+  return {
+    consistency,
+    pourWindowS: { low: work.low - stirEndS, mid: work.mid - stirEndS, high: work.high - stirEndS },
+    initialSetS,
+    dryMPa: compressiveStrengthMPa(mix.porosity, properties.strengthFactor).dry,
+    dryMassG: piece.dryMassG,
+    dryS: piece.forecast.timeToFractionS(piece.targetLeft),
+    viscosityPaS: flow.viscosityPaS,
+    tapS: flow.tapping.tapS,
+  }
+}
+
+/** From stiff to thin, over all this plaster is mixed at and a little beyond. */
+export function consistencySpan(plan: PourPlan): { min: number; max: number } {
+  const { consistencyLow, consistencyHigh, hemihydrateFraction } = plan.plaster.properties
+  return {
+    min: Math.ceil(Math.max(consistencyLow * 0.85, chemicalMinimumConsistency(hemihydrateFraction) + 0.5)),
+    max: Math.ceil(consistencyHigh * 1.15),
+  }
+}
+
+/** Sketches over the whole span: what each step thinner or stiffer costs. */
+export function tradeOffs(plan: PourPlan, steps = 24): MixSketch[] {
+  const { min, max } = consistencySpan(plan)
+  return Array.from({ length: steps + 1 }, (_, i) => sketchMix(plan, min + ((max - min) * i) / steps)!)
+}
+
+export type SchoolId = MouldRule | 'two_to_one' | 'three_to_one' | 'maker' | 'last_time' | 'plan'
+
+/** One school's way of doing this job. */
+export interface SchoolOutcome {
+  id: SchoolId
+  waterG: number
+  powderG: number
+  slurryMl: number
+  /** How far the moulds get filled, 1 is full; what is more is left over. */
+  fill: number
+  leftMl: number
+  sketch: MixSketch
+}
+
+const DEFAULT_SCOOP: Scoop = { measureMl: 250, packing: 'scooped', weighedKgM3: null }
+
+/**
+ * The schools side by side on this job. Rules that go by the mould take that share of it in water, at the plan's
+ * consistency; the others take the plan's water, at a consistency of their own.
+ * @param lastConsistency of the last pour like this, where there was one.
+ */
+export function compareSchools(plan: PourPlan, lastConsistency: number | undefined): SchoolOutcome[] {
+  const { properties } = plan.plaster
+  const planWaterG = batchesOf(plan).total.waterG
+  const { cavityMl } = plan.mould
+  const byVolume = (parts: number) =>
+    consistencyRangeByVolume(parts, properties.classId, plan.scoop ?? DEFAULT_SCOOP).mid
+  // A filler takes up room of its own: rules spoken in scoops are for plain mixes.
+  const plain = properties.fillerRatio === 0
+  const asked: [id: SchoolId, consistency: number, waterG: number][] = [
+    ['third', plan.consistency, MOULD_RULES.third * cavityMl],
+    ['half', plan.consistency, MOULD_RULES.half * cavityMl],
+    ['two_thirds', plan.consistency, MOULD_RULES.two_thirds * cavityMl],
+    ...(plain
+      ? ([
+          ['two_to_one', byVolume(2), planWaterG],
+          ['three_to_one', byVolume(3), planWaterG],
+        ] as [SchoolId, number, number][])
+      : []),
+    ['maker', properties.useConsistency, planWaterG],
+    ...(lastConsistency === undefined
+      ? []
+      : [['last_time', lastConsistency, planWaterG] as [SchoolId, number, number]]),
+    ['plan', plan.consistency, planWaterG],
+  ]
+  return asked.flatMap(([id, consistency, waterG]): SchoolOutcome[] => {
+    const sketch = sketchMix(plan, consistency)
+    if (!sketch) return []
+    const powderG = waterG / (consistency / 100 - (properties.admixWaterRatio ?? 0))
+    const slurryMl = powderG * mixProperties({ ...mixInputOf(plan), consistency }).slurryMlPerG
+    return [
+      {
+        id,
+        waterG,
+        powderG,
+        slurryMl,
+        fill: slurryMl / cavityMl,
+        leftMl: Math.max(0, slurryMl - cavityMl),
+        sketch,
+      },
+    ]
+  })
+}

@@ -1,0 +1,102 @@
+import type { MixProperties } from '../mix'
+import type { Purpose } from '../mould'
+import { plasterClass, type PlasterClassId } from '../plaster'
+import type { Range } from '../provenance'
+import type { PourPlan } from './plan'
+
+export type SuitsCode =
+  | 'suits'
+  | 'drinks_too_little'
+  | 'wears_quickly'
+  | 'pores_sealed'
+  | 'too_weak'
+  | 'grows_too_much'
+  | 'not_for_the_mouth'
+  | 'needs_silica'
+  | 'silica_not_needed'
+  | 'too_strong_to_break'
+  | 'binder_will_not_break'
+
+/** Whether a mix does what its piece is for, and what would do it better. Common practice, no source. */
+export interface Suitability {
+  purpose: Purpose
+  code: SuitsCode
+  grade: 'good' | 'fair' | 'poor'
+  better: { classId: PlasterClassId; consistency: number } | undefined
+}
+
+interface Mix {
+  classId: PlasterClassId
+  porosity: number
+  dryMPa: number
+  expansionPct: number
+  silicaRatio: number
+  has: (id: string) => boolean
+}
+
+type Verdict = [code: SuitsCode, grade: 'fair' | 'poor', better: PlasterClassId, consistency?: number]
+
+/** Dry strength at which a hand piece keeps its edges, and a print its first cleaning, MPa. */
+const FIRM_MPA = 12
+/** A potter's mould drinks well from about this pore fraction on, and is soft above the other. */
+const THIRSTY = 0.5
+const SOFT = 0.59
+
+function judgePotters(m: Mix): Verdict | undefined {
+  if (m.has('acrylic')) return ['pores_sealed', 'poor', 'pottery']
+  if (m.silicaRatio > 0.2) return ['silica_not_needed', 'fair', 'pottery']
+  if (m.porosity < THIRSTY)
+    return ['drinks_too_little', m.porosity < THIRSTY - 0.05 ? 'poor' : 'fair', 'pottery']
+  return m.porosity > SOFT ? ['wears_quickly', 'fair', 'pottery'] : undefined
+}
+
+function judgeFirm(m: Mix, better: PlasterClassId): Verdict | undefined {
+  return m.dryMPa < FIRM_MPA ? ['too_weak', m.dryMPa < 0.6 * FIRM_MPA ? 'poor' : 'fair', better] : undefined
+}
+
+const JUDGES: Record<Purpose, (m: Mix) => Verdict | undefined> = {
+  slip_mould: judgePotters,
+  slab: judgePotters,
+  figure: (m) => judgeFirm(m, 'gc'),
+  print: (m) => judgeFirm(m, 'gc'),
+  tile: (m) => (m.expansionPct > 0.3 ? ['grows_too_much', 'fair', 'hsgc'] : judgeFirm(m, 'hsgc')),
+  mother_mould: (m) => (m.expansionPct > 0.3 ? ['grows_too_much', 'fair', 'pop', 60] : judgeFirm(m, 'pop')),
+  dental: (m) => {
+    if (!['dental2', 'dental3', 'dental4'].includes(m.classId))
+      return ['not_for_the_mouth', 'poor', 'dental3']
+    return m.classId === 'dental2' && m.expansionPct > 0.3 ? ['grows_too_much', 'fair', 'dental3'] : undefined
+  },
+  shell: (m) => (m.silicaRatio < 0.8 ? ['needs_silica', 'poor', 'investment'] : undefined),
+  prop: (m) => {
+    if (m.has('acrylic') || m.has('fibre')) return ['binder_will_not_break', 'poor', 'pop', 95]
+    return m.dryMPa > FIRM_MPA
+      ? ['too_strong_to_break', m.dryMPa > 25 ? 'poor' : 'fair', 'pop', 95]
+      : undefined
+  },
+}
+
+/** One verdict for each purpose among the plan's moulds; none where no mould says what it is for. */
+export function suitabilityOf(plan: PourPlan, mix: MixProperties, strength: { dry: Range }): Suitability[] {
+  const { properties, additions = [] } = plan.plaster
+  const pctOf = (id: string) => additions.find((a) => a.id === id)?.pct ?? 0
+  const known: Mix = {
+    classId: properties.classId,
+    porosity: mix.porosity,
+    dryMPa: strength.dry.mid,
+    expansionPct: properties.expansionPct,
+    silicaRatio: plasterClass(properties.classId).fillerRatio + pctOf('silica') / 100,
+    has: (id) => pctOf(id) > 0,
+  }
+  const purposes = [...new Set((plan.mould.members ?? []).map((m) => m.purpose))]
+  return purposes.map((purpose) => {
+    const verdict = JUDGES[purpose](known)
+    if (!verdict) return { purpose, code: 'suits', grade: 'good', better: undefined }
+    const [code, grade, classId, consistency] = verdict
+    return {
+      purpose,
+      code,
+      grade,
+      better: { classId, consistency: consistency ?? plasterClass(classId).consistency.value },
+    }
+  })
+}

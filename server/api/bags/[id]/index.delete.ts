@@ -1,0 +1,8 @@
+import { deleteBag } from '../../../services/bags'
+import { useDatabase } from '../../../utils/database'
+import { defineRoute, readId } from '../../../utils/http'
+
+export default defineRoute(async (event) => {
+  await deleteBag(useDatabase(), readId(event))
+  return { deleted: true }
+})

@@ -1,0 +1,5 @@
+import { listRecipes } from '../../services/cupboard'
+import { useDatabase } from '../../utils/database'
+import { defineRoute } from '../../utils/http'
+
+export default defineRoute(async () => listRecipes(useDatabase()))
