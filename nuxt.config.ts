@@ -61,6 +61,15 @@ export default defineNuxtConfig({
       nuxtLink: { prefetchOn: { visibility: false, interaction: true } },
     },
   },
+  $development: {
+    hooks: {
+      // Without server rendering the development server still asks for a server's entry; any will do, it is never run.
+      'vite:extendConfig'(config, { isClient }) {
+        const input = config.build?.rollupOptions?.input
+        if (isClient && typeof input === 'object' && !Array.isArray(input)) input.server ??= input.entry!
+      },
+    },
+  },
   nitro: { compressPublicAssets: true },
   typescript: { strict: true },
   vite: { optimizeDeps: { include: ['chart.js', 'vue-chartjs'] } },

@@ -141,12 +141,18 @@ nav {
     padding: 2px var(--s2);
     gap: 0;
   }
-  .name {
+  /* The bench is home, and the bar has no room for both. */
+  .home {
     display: none;
   }
+  nav {
+    flex: 1;
+    justify-content: space-between;
+    gap: 0;
+  }
   .place {
-    padding: 0 var(--s2);
-    font-size: 0.9rem;
+    padding: 0 0.42rem;
+    font-size: 0.84rem;
   }
   .place svg {
     display: none;

@@ -262,7 +262,7 @@ function demoPours(plan: MakePlan): { of: PourPlan; timed: Timed[]; ageS: number
     batching: {
       split: { by: 'need' },
       bowl: BLUE_BASIN,
-      pourRateMlMin: 1500,
+      pourRateMlMin: null,
       scaleCapacityG: 5000,
     },
   })

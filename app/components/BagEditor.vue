@@ -2,11 +2,12 @@
 /** A bag of a plaster: size, price, how it is kept, what is left. Usage: <BagEditor v-model="open" :plaster :bag /> */
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
-import { computed, ref, watch } from 'vue'
+import { computed, ref, toRaw, watch } from 'vue'
 import { BAG_KEEPINGS } from '#core/stock'
 import { clock } from '~/composables/useClock'
 import { useWorkshop } from '~/stores/workshop'
 import { KEEPING_WORDS } from '~/utils/mixWords'
+import { bagInputOf } from '~/utils/plasterChoice'
 import { ERROR_WORDS } from '~/utils/words'
 import type { BagCard, BagInput, PlasterCard } from '~~/shared/stock'
 
@@ -23,11 +24,9 @@ const problems = ref<Record<string, string>>({})
 const failure = ref('')
 watch(open, (now) => {
   if (!now || !props.plaster) return
-  const { bag } = props
-  if (bag) {
-    const { id: _id, revision: _revision, leftG: _left, pours: _pours, spoonTests: _tests, ...input } = bag
-    draft.value = structuredClone(input)
-  } else
+  const bag = toRaw(props.bag)
+  if (bag) draft.value = structuredClone(bagInputOf(bag))
+  else
     draft.value = {
       plasterId: props.plaster.id,
       name: `Bag ${workshop.bags.filter((b) => b.plasterId === props.plaster!.id).length + 1}`,

@@ -51,7 +51,7 @@ const learnt = computed(() => {
         <b>{{ bag.name }}</b>
         <template v-if="bag.usedUp"> · used up</template
         ><template v-else>
-          · <b>{{ units.mass(bag.leftG) }}</b> of {{ units.mass(bag.boughtG) }} left</template
+          · <b>{{ units.roughMass(bag.leftG) }}</b> of {{ units.roughMass(bag.boughtG) }} left</template
         >
       </p>
       <p class="soft">
@@ -71,14 +71,12 @@ const learnt = computed(() => {
     <div class="acts">
       <Button
         v-if="!bag.usedUp"
-        size="small"
         :severity="wanted ? undefined : 'secondary'"
         label="Spoon test"
         :aria-label="`Spoon test of ${bag.name}`"
         @click="emit('test')"
       />
       <Button
-        size="small"
         severity="secondary"
         label="Change"
         :aria-label="`Change ${bag.name}`"

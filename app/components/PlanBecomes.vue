@@ -27,17 +27,12 @@ const growth = computed(() => {
   if (mm === undefined) return `${props.plan.plaster.properties.expansionPct.toFixed(2)} %`
   return `${mm < 0.095 ? mm.toFixed(2) : mm.toFixed(1)} mm`
 })
-const tapNote = computed(() => {
-  switch (props.outcome.flow.tapping.heldBy) {
-    case 'working_time':
-      return 'not longer: it thickens'
-    case 'ceiling':
-      return 'longer brings no more: brush a first coat'
-    case 'floor':
-    case undefined:
-      return 'for bubbles of 1 mm from the deepest point; smaller ones stay'
-  }
-})
+const TAP_NOTES = {
+  working_time: 'not longer: it thickens',
+  ceiling: 'longer brings no more: brush a first coat',
+  floor: 'for bubbles of 1 mm from the deepest point; smaller ones stay',
+}
+const tapNote = computed(() => TAP_NOTES[props.outcome.flow.tapping.heldBy ?? 'floor'])
 const ICONS = { good: Check, fair: CircleAlert, poor: CircleX }
 const money = (amount: number) => `${workshop.settings.currency} ${amount.toFixed(2)}`
 const betterPlaster = (classId: keyof typeof PLASTER_CLASS_WORDS) =>
@@ -132,7 +127,7 @@ const betterPlaster = (classId: keyof typeof PLASTER_CLASS_WORDS) =>
 .tiles {
   display: grid;
   gap: var(--s3);
-  grid-template-columns: repeat(auto-fit, minmax(11rem, 1fr));
+  grid-template-columns: repeat(auto-fit, minmax(9.4rem, 1fr));
 }
 .suits {
   list-style: none;

@@ -33,7 +33,7 @@ const plasterOptions = computed(() => [
 const bags = computed(() => bagsOf(draft.value.plasterKey, workshop.bags))
 const bagOptions = computed(() => [
   { value: '', label: 'No bag in particular' },
-  ...bags.value.map((b) => ({ value: b.id, label: `${b.name}, ${units.mass(b.leftG)} left` })),
+  ...bags.value.map((b) => ({ value: b.id, label: `${b.name}, ${units.roughMass(b.leftG)} left` })),
 ])
 const bag = computed(() => bags.value.find((b) => b.id === draft.value.bagId))
 function pickBag(id: string) {
@@ -54,7 +54,7 @@ const inIt = computed(() =>
 <template>
   <section class="slab" aria-labelledby="plan-plaster">
     <h2 id="plan-plaster">Plaster</h2>
-    <div class="pair">
+    <div class="which">
       <LabelledSelect
         :model-value="draft.plasterKey"
         label="Which plaster"
@@ -97,10 +97,9 @@ const inIt = computed(() =>
   display: grid;
   gap: var(--s4);
 }
-.pair {
+.which {
   display: grid;
   gap: var(--s3);
-  grid-template-columns: repeat(auto-fit, minmax(min(13rem, 100%), 1fr));
 }
 .doubt {
   background: var(--warm-light);

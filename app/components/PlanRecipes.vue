@@ -101,9 +101,8 @@ async function takeIn() {
             <small class="soft">{{ r.plan.plaster.name }}, {{ Math.round(r.plan.consistency) }} to 100</small>
           </span>
           <span class="acts">
-            <Button size="small" label="Use it here" :aria-label="`Use ${r.name} here`" @click="use(r)" />
+            <Button label="Use it here" :aria-label="`Use ${r.name} here`" @click="use(r)" />
             <Button
-              size="small"
               severity="secondary"
               :label="besideId === r.id ? 'Take away' : 'Beside this'"
               :aria-label="besideId === r.id ? `Take ${r.name} away` : `Set ${r.name} beside this plan`"

@@ -34,7 +34,7 @@ const window = computed(() => outcome.value?.pourWindowS)
     </p>
     <template v-if="outcome">
       <WeighOut :plan="plan" :outcome="outcome">
-        <p>
+        <p class="says">
           Makes <b>{{ units.volume(outcome.weighOut.slurryMl) }}</b> of slurry for a mould of
           <b>{{ units.volume(plan.mould.cavityMl) }}</b>, at about <b>{{ units.temp(outcome.mixTempC) }}</b>.
           <template v-if="!plan.batching?.bowl"
@@ -42,16 +42,19 @@ const window = computed(() => outcome.value?.pourWindowS)
             <b>{{ units.volume(Math.max(...outcome.batching.batches.map((b) => b.bowlMl))) }}</b>.</template
           >
         </p>
-        <p v-if="plan.siftStage">
+        <p v-if="plan.siftStage" class="says">
           By eye: the water, then sift to “{{ SIFT_STAGE_WORDS[plan.siftStage].name.toLowerCase() }}”; about
           this much plaster goes in.
         </p>
-        <p v-if="plan.mould.plusMinusMl && plan.mould.plusMinusMl > outcome.leftover.leftMl" class="short-of">
+        <p
+          v-if="plan.mould.plusMinusMl && plan.mould.plusMinusMl > outcome.leftover.leftMl"
+          class="says short-of"
+        >
           The volume is known to ± {{ units.roughVolume(plan.mould.plusMinusMl) }}, the spare is
           {{ units.roughVolume(outcome.leftover.leftMl) }}: it may run short. Measure better, or take more
           spare.
         </p>
-        <p v-if="outcome.leftover.fills.length > 0" data-testid="leftover">
+        <p v-if="outcome.leftover.fills.length > 0" class="says" data-testid="leftover">
           About {{ units.roughVolume(outcome.leftover.leftMl) }} is left:
           <template v-for="(fill, i) in outcome.leftover.fills" :key="fill.mouldId"
             ><template v-if="i > 0">, then </template><b>{{ fill.name }}</b> ({{
@@ -61,7 +64,7 @@ const window = computed(() => outcome.value?.pourWindowS)
             >; {{ units.roughVolume(outcome.leftover.restMl) }} stays in the bowl</template
           >.
         </p>
-        <p v-else-if="outcome.leftover.leftMl >= 1" data-testid="leftover">
+        <p v-else-if="outcome.leftover.leftMl >= 1" class="says" data-testid="leftover">
           About {{ units.roughVolume(outcome.leftover.leftMl) }} is left in the bowl<template
             v-if="plan.spill?.length"
             >: too little for any spill mould</template
@@ -127,6 +130,13 @@ const window = computed(() => outcome.value?.pourWindowS)
 .warn.error {
   background: var(--hot-light);
   border-color: var(--hot);
+}
+.says {
+  color: var(--on-ground-soft);
+}
+.says b {
+  color: var(--on-ground);
+  white-space: nowrap;
 }
 .short-of {
   border-left: 6px solid var(--warm-light);

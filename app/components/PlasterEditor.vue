@@ -3,7 +3,7 @@
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import Textarea from 'primevue/textarea'
-import { computed, ref, useId, watch } from 'vue'
+import { computed, ref, toRaw, useId, watch } from 'vue'
 import { consistencyFromPartsByVolume } from '#core/mix'
 import { PLASTER_CLASS_IDS, plasterClass, type LabelReading } from '#core/plaster'
 import { SET_TESTS, labelOfClass, propertiesOfCard } from '#core/stock'
@@ -17,6 +17,13 @@ const open = defineModel<boolean>({ required: true })
 const workshop = useWorkshop()
 const ids = useId()
 
+const inputOf = ({ name, label, printedRatio, additions, note }: PlasterCard): PlasterInput => ({
+  name,
+  label,
+  printedRatio,
+  additions,
+  note,
+})
 const empty = (): PlasterInput => ({
   name: '',
   label: labelOfClass('pottery'),
@@ -31,16 +38,8 @@ const problems = ref<Record<string, string>>({})
 const failure = ref('')
 watch(open, (now) => {
   if (!now) return
-  const { card } = props
-  draft.value = card
-    ? structuredClone({
-        name: card.name,
-        label: card.label,
-        printedRatio: card.printedRatio,
-        additions: card.additions,
-        note: card.note,
-      })
-    : empty()
+  const card = toRaw(props.card)
+  draft.value = card ? structuredClone(inputOf(card)) : empty()
   seen.value = card?.revision ?? null
   newId.value = card?.id ?? crypto.randomUUID()
   problems.value = {}
@@ -62,12 +61,10 @@ function take(read: LabelReading) {
           ),
         )
 }
-watch(
-  () => draft.value.printedRatio,
-  (text) => {
-    if (text.trim() === '') draft.value.label.consistency = null
-  },
-)
+function typeRatio(text: string) {
+  draft.value.printedRatio = text
+  if (text.trim() === '') draft.value.label.consistency = null
+}
 const note = (field: string, message: string) => {
   if (message) problems.value[field] = message
   else delete problems.value[field]
@@ -101,9 +98,14 @@ async function keep() {
         ><span>What you call it</span><InputText v-model="draft.name" maxlength="120" autocomplete="off"
       /></label>
       <LabelledSelect v-model="draft.label.classId" label="Nearest class" :options="classes" />
-      <LabelReadingField v-model="draft.printedRatio" label="Ratio, as printed" @reading="take" />
+      <LabelReadingField
+        :model-value="draft.printedRatio"
+        label="Ratio, as printed"
+        @update:model-value="typeRatio"
+        @reading="take"
+      />
       <p class="soft">
-        Use consistency {{ properties.useConsistency.toFixed(1) }} of water to 100,
+        Use consistency {{ Number(properties.useConsistency.toFixed(1)) }} of water to 100,
         {{ draft.label.consistency === null ? 'the class’s own' : 'from the label' }}. Leave empty what the
         bag does not say.
       </p>

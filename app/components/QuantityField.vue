@@ -19,6 +19,8 @@ const props = defineProps<{
   decimals?: number
   suffix?: string
   large?: boolean
+  /** An estimate: shown to two figures. */
+  rough?: boolean
   /** May stay empty: then the model is left as it is. */
   optional?: boolean
   /** Emptying it empties the model. */
@@ -35,7 +37,7 @@ function show(value: number): string {
     case 'mass':
       return units.mass(value)
     case 'volume':
-      return units.volume(value)
+      return props.rough ? units.roughVolume(value) : units.volume(value)
     case 'length':
       return units.length(value)
     case 'area':

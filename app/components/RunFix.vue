@@ -97,8 +97,12 @@ function reweighed(): EventBody[] {
       : []),
   ]
 }
-const apply = (fix: Fix) =>
-  send(...reweighed(), { type: 'corrected', how: fix.how, massG: fix.massG, ...inBatch.value })
+function apply(fix: Fix) {
+  const corrected = { type: 'corrected' as const, how: fix.how, massG: fix.massG, ...inBatch.value }
+  // Plaster that is still to be weighed follows the water by itself.
+  const follows = props.facts.inHand.inBowl.powderG === undefined && fix.how.startsWith('powder')
+  send(...reweighed(), ...(follows ? [] : [corrected]))
+}
 const keepCheck = () =>
   send({ type: 'slurry_checked', massG: checkG.value!, volumeMl: checkMl.value!, ...inBatch.value })
 const runShort = () => send({ type: 'ran_short', missingMl: missingMl.value, ...inBatch.value })
@@ -130,7 +134,7 @@ const keying = computed(() => keyingOf(layerBelow(props.facts, props.nowMs)).map
       <p data-testid="fix-state">
         <b>{{ advice.consistency.toFixed(0) }} of water to 100</b>, the plan says
         {{ advice.planned.toFixed(0)
-        }}<template v-if="offPct !== 0">
+        }}<template v-if="Math.abs(offPct) > 2">
           ({{ Math.abs(offPct) }} % too {{ offPct > 0 ? 'thin' : 'stiff' }})</template
         >. {{ advice.fixes.length > 0 || advice.may === 'never' ? MAY_WORDS[advice.may] : 'Near enough.' }}
       </p>
@@ -196,6 +200,7 @@ const keying = computed(() => keyingOf(layerBelow(props.facts, props.nowMs)).map
         v-model="missingMl"
         kind="volume"
         label="About this much is missing"
+        rough
         :min="1"
         :max="500000"
         @problem="problems.missing = $event"

@@ -137,7 +137,7 @@ async function forget(id: string) {
           <span
             >{{ spanText(r.tookS * 1000) }} at {{ r.consistency.toFixed(0) }}: <b>{{ r.words }}</b></span
           >
-          <Button size="small" severity="secondary" label="Forget it" @click="forget(r.id)" />
+          <Button severity="secondary" label="Forget it" @click="forget(r.id)" />
         </li>
       </ul>
       <p v-if="failure" class="failure" role="alert">{{ failure }}</p>

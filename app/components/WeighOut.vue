@@ -186,8 +186,7 @@ th small {
 tbody tr {
   border-top: 1px solid color-mix(in srgb, var(--on-ground) 22%, transparent);
 }
-.makes,
-.out :slotted(p) {
+.makes {
   color: var(--on-ground-soft);
 }
 .makes b {

@@ -3,6 +3,7 @@ import {
   formatLength,
   formatMass,
   formatMassOther,
+  formatRoughMass,
   formatRoughVolume,
   formatTemp,
   formatVolume,
@@ -25,6 +26,7 @@ export function useUnits() {
   return {
     system,
     mass: (massG: number) => formatMass(massG, workshop.settings),
+    roughMass: (massG: number) => formatRoughMass(massG, workshop.settings),
     massOther: (massG: number) => formatMassOther(massG, workshop.settings),
     volume: (volumeMl: number) => formatVolume(volumeMl, system()),
     roughVolume: (volumeMl: number) => formatRoughVolume(volumeMl, system()),

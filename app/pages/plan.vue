@@ -20,6 +20,7 @@ import {
   setChoice,
   type PlanDraft,
 } from '~/utils/planDraft'
+import { bagInputOf } from '~/utils/plasterChoice'
 import { ERROR_WORDS } from '~/utils/words'
 
 const workshop = useWorkshop()
@@ -108,8 +109,7 @@ async function rememberScoop() {
   const { weighedKgM3 } = scoop
   if (!bag || ratioMethod !== 'by_volume' || weighedKgM3 === null) return
   if (bag.scoop?.weighedKgM3 === weighedKgM3 && bag.scoop.measureMl === scoop.measureMl) return
-  const { id, revision, leftG: _left, pours: _pours, spoonTests: _tests, ...input } = bag
-  await workshop.saveBag(id, revision, { ...input, scoop: { ...scoop, weighedKgM3 } })
+  await workshop.saveBag(bag.id, bag.revision, { ...bagInputOf(bag), scoop: { ...scoop, weighedKgM3 } })
 }
 
 async function save() {
@@ -200,6 +200,10 @@ async function save() {
   top: var(--s3);
   display: grid;
   gap: var(--s3);
+  /* The sheet is long and so is what it comes to: each scrolls by itself, so that a slider and its effect are both in sight. */
+  max-height: calc(100dvh - 2 * var(--s3));
+  overflow-y: auto;
+  align-content: start;
 }
 .act {
   display: grid;
@@ -229,6 +233,7 @@ async function save() {
   .side {
     position: static;
     display: contents;
+    max-height: none;
   }
   .brief {
     display: block;

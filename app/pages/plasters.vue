@@ -77,12 +77,14 @@ const needs = computed(() =>
       <ul class="needs" data-testid="needs">
         <li v-for="n in needs" :key="n.plaster" :class="{ missing: n.missingG > 0 }">
           <b>{{ n.plaster }}</b>
-          <span>{{ units.mass(n.wantedG) }} wanted</span>
+          <span>{{ units.roughMass(n.wantedG) }} wanted</span>
           <span v-if="n.missingG > 0"
-            ><b>buy {{ n.bags ? (n.bags === 1 ? 'a bag' : `${n.bags} bags`) : units.mass(n.missingG) }}</b>
-            <template v-if="n.leftG > 0">, {{ units.mass(n.leftG) }} is there</template></span
+            ><b
+              >buy {{ n.bags ? (n.bags === 1 ? 'a bag' : `${n.bags} bags`) : units.roughMass(n.missingG) }}</b
+            >
+            <template v-if="n.leftG > 0">, {{ units.roughMass(n.leftG) }} is there</template></span
           >
-          <span v-else>enough: {{ units.mass(n.leftG) }} is there</span>
+          <span v-else>enough: {{ units.roughMass(n.leftG) }} is there</span>
         </li>
       </ul>
     </section>
@@ -131,14 +133,12 @@ const needs = computed(() =>
         />
         <div class="acts">
           <Button
-            size="small"
             severity="secondary"
             label="Another bag"
             :aria-label="`Another bag of ${c.card.name}`"
             @click="openBag(c.card, undefined)"
           />
           <Button
-            size="small"
             severity="secondary"
             label="Change the card"
             :aria-label="`Change the card of ${c.card.name}`"
@@ -146,7 +146,6 @@ const needs = computed(() =>
           />
           <Button
             v-if="c.bags.length === 0"
-            size="small"
             severity="secondary"
             label="Throw it away"
             :aria-label="`Throw the card of ${c.card.name} away`"

@@ -1,4 +1,4 @@
-import { batchOf, type EventBody, type PourFacts, type StepId, type WeighedWhat } from '#core/pour'
+import type { EventBody, PourFacts, StepId, WeighedWhat } from '#core/pour'
 import { roundToDivision } from '#core/units'
 import { admixG } from './weighOut'
 
@@ -23,11 +23,8 @@ export function isWeighStep(step: StepId | undefined): step is WeighStep {
  * it, so that the consistency stays as planned.
  */
 export function massToWeighG(step: StepId | undefined, facts: PourFacts): number | undefined {
-  const { planned } = facts.inHand
-  const water = facts.live.findLast(
-    ({ body }) => body.type === 'weighed' && body.what === 'water' && batchOf(body) === facts.batch,
-  )?.body
-  const scale = water?.type === 'weighed' ? water.massG / planned.waterG : 1
+  const { planned, inBowl } = facts.inHand
+  const scale = (inBowl.waterG ?? planned.waterG) / planned.waterG
   const onScale = (massG: number) => roundToDivision(massG * scale, facts.plan.scaleDivisionG)
   switch (step) {
     case 'weigh_water':

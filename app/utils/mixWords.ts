@@ -58,8 +58,8 @@ export const ADDING_WORDS: Record<AddingWay, string> = {
 }
 
 export const BECAUSE_WORDS = {
-  bowl: 'as many as the bowl makes it',
-  working_time: 'as many as can be poured before it thickens',
+  bowl: 'since it holds no more',
+  working_time: 'each poured before it thickens',
   layers: 'one on the other: the next is mixed when the last thickens',
   bags: 'one bag each',
 } as const

@@ -1,7 +1,7 @@
 import { blend, plasterProperties, type Addition, type PlasterClassId } from '#core/plaster'
 import type { PlasterOrigins, PourPlan } from '#core/pour'
 import { bagDoubt, labelOfClass, learnBag, propertiesOfCard, sourcesOfCard, type BagState } from '#core/stock'
-import type { BagCard, PlasterCard } from '~~/shared/stock'
+import type { BagCard, BagInput, PlasterCard } from '~~/shared/stock'
 import { PLASTER_CLASS_WORDS } from './words'
 
 /** A plaster as it is chosen: a class or a card, perhaps out of a bag, perhaps with something in it. */
@@ -81,4 +81,10 @@ function originsOf(label: PlasterCard['label']): PlasterOrigins {
 /** Whether the bag itself gives reason to doubt the clock. */
 export function doubtOf(bag: BagCard, nowMs: number): 'none' | 'old' | 'damp' {
   return bagDoubt(bagStateOf(bag, nowMs))
+}
+
+/** A bag as it is kept, without what follows from its pours. */
+export function bagInputOf(bag: BagCard): BagInput {
+  const { plasterId, name, boughtG, price, openedOn, keeping, scoop, counted, usedUp, note } = bag
+  return { plasterId, name, boughtG, price, openedOn, keeping, scoop, counted, usedUp, note }
 }

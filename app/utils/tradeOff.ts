@@ -3,7 +3,7 @@ import { durationText } from './time'
 
 /** One quantity over the span of consistencies, ready to draw: y from 0 (least) to 1 (most). */
 export interface TradeOffRow {
-  id: 'pour' | 'strength' | 'weight' | 'drying' | 'tap'
+  id: 'pour' | 'strength' | 'weight' | 'drying' | 'bubble'
   label: string
   /** Its value now. */
   now: string
@@ -30,10 +30,10 @@ const QUANTITIES: Quantity[] = [
   { id: 'weight', label: 'Weight, dry', of: (s) => s.dryMassG, show: (v, massText) => massText(v) },
   { id: 'drying', label: 'Drying', of: (s) => s.dryS.mid, show: (s) => durationText(s) },
   {
-    id: 'tap',
-    label: 'Tapping to get the air out',
-    of: (s) => s.tapS,
-    show: (s) => durationText(s),
+    id: 'bubble',
+    label: 'A bubble of 1 mm is up in',
+    of: (s) => s.riseS,
+    show: (s) => (s < 600 ? durationText(Number(s.toPrecision(1))) : 'never'),
   },
 ]
 

@@ -24,7 +24,8 @@ export interface MixSketch {
   /** From demoulding to dry enough, s. */
   dryS: Range
   viscosityPaS: number
-  tapS: number
+  /** Time a bubble of 1 mm takes from the deepest point while it is tapped, s. */
+  riseS: number
 }
 
 /**
@@ -51,7 +52,7 @@ export function sketchMix(plan: PourPlan, consistency: number): MixSketch | unde
     dryMassG: piece.dryMassG,
     dryS: piece.forecast.timeToFractionS(piece.targetLeft),
     viscosityPaS: flow.viscosityPaS,
-    tapS: flow.tapping.tapS,
+    riseS: flow.tapping.riseS,
   }
 }
 

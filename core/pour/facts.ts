@@ -31,8 +31,8 @@ export interface BatchFacts {
   planned: Batch
   /** Asked for when the mould was not full. */
   topUp: boolean
-  /** What is in the bowl by the record, g; undefined until both are weighed. */
-  inBowl: { waterG: number; powderG: number } | undefined
+  /** What is in the bowl by the record, corrections included, g; undefined until it is weighed. */
+  inBowl: { waterG: number | undefined; powderG: number | undefined }
   /** What that makes; the slurry check's consistency where there was one. */
   actual: WeighOut | undefined
   /** Consistency read back from the slurry. */
@@ -145,10 +145,11 @@ function massInBowlG(
 const LEAST_MASS_G = 0.1
 
 function inBowlOf(events: readonly PourEvent[]): BatchFacts['inBowl'] {
-  const waterG = massInBowlG(events, 'water', ['water_in', 'water_out'])
-  const powderG = massInBowlG(events, 'powder', ['powder_in', 'powder_out'])
-  if (waterG === undefined || powderG === undefined) return undefined
-  return { waterG: Math.max(LEAST_MASS_G, waterG), powderG: Math.max(LEAST_MASS_G, powderG) }
+  const atLeast = (massG: number | undefined) => massG && Math.max(LEAST_MASS_G, massG)
+  return {
+    waterG: atLeast(massInBowlG(events, 'water', ['water_in', 'water_out'])),
+    powderG: atLeast(massInBowlG(events, 'powder', ['powder_in', 'powder_out'])),
+  }
 }
 
 function checkedOf(plan: PourPlan, events: readonly PourEvent[]): Range | undefined {
@@ -174,16 +175,11 @@ function weighingIssues(plan: PourPlan, actual: WeighOut | undefined): Issue<Pou
 }
 
 /** A slurry check replaces what the scale said of the ratio; the plaster weighed stands. */
-function actualOf(plan: PourPlan, inBowl: BatchFacts['inBowl'], checked: Range | undefined) {
-  if (!inBowl) return undefined
-  const input = mixInputOf(plan)
-  const waterG = checked
-    ? Math.max(
-        LEAST_MASS_G,
-        inBowl.powderG * (checked.mid / 100 - (plan.plaster.properties.admixWaterRatio ?? 0)),
-      )
-    : inBowl.waterG
-  return weighOutFromMasses(input, inBowl.powderG, waterG)
+function actualOf(plan: PourPlan, { waterG, powderG }: BatchFacts['inBowl'], checked: Range | undefined) {
+  if (waterG === undefined || powderG === undefined) return undefined
+  const admix = plan.plaster.properties.admixWaterRatio ?? 0
+  const reallyG = checked ? Math.max(LEAST_MASS_G, powderG * (checked.mid / 100 - admix)) : waterG
+  return weighOutFromMasses(mixInputOf(plan), powderG, reallyG)
 }
 
 function measuredSlurryTempC(live: readonly PourEvent[]): number | undefined {

@@ -105,15 +105,11 @@ export function fixesFor(facts: PourFacts, bowl: InBowl, nowMs: number): FixAdvi
 }
 
 /** What is in the bowl by the record; the plan's amounts stand in for what is not weighed yet. */
-export function bowlByRecord(facts: PourFacts): InBowl {
-  const { actual, planned } = facts.inHand
-  if (actual) return { waterG: actual.waterG, powderG: actual.powderG }
-  const water = facts.live.findLast(
-    ({ body }) => body.type === 'weighed' && body.what === 'water' && (body.batch ?? 0) === facts.batch,
-  )?.body
+export function bowlByRecord({ inHand }: PourFacts): InBowl {
+  const { actual, inBowl, planned } = inHand
   return {
-    waterG: water?.type === 'weighed' ? water.massG : planned.waterG,
-    powderG: planned.powderG,
+    waterG: actual?.waterG ?? inBowl.waterG ?? planned.waterG,
+    powderG: actual?.powderG ?? inBowl.powderG ?? planned.powderG,
   }
 }
 

@@ -55,6 +55,12 @@ export function formatMassOther(massG: number, prefs: UnitPrefs): string {
     : formatGrams(massG, prefs.scaleDivisionG)
 }
 
+/** A mass in stock, not to be weighed out: three figures. */
+export function formatRoughMass(massG: number, prefs: UnitPrefs): string {
+  if (prefs.system !== 'metric') return `${significant(massG / GRAMS_PER.lb, 3)} lb`
+  return massG < 1000 ? `${fixed(massG, 0)} g` : `${significant(massG / 1000, 3)} kg`
+}
+
 function volumeUnit(volumeMl: number, system: UnitSystem): { name: string; ml: number } {
   if (system === 'metric') return volumeMl >= 1000 ? { name: 'l', ml: 1000 } : { name: 'ml', ml: 1 }
   const quart = system === 'us' ? ML_PER.usQuart : ML_PER.impQuart

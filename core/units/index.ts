@@ -6,6 +6,7 @@ export {
   formatLength,
   formatMass,
   formatMassOther,
+  formatRoughMass,
   formatRoughVolume,
   formatTemp,
   formatVolume,

@@ -12,6 +12,10 @@ export async function up(db: Kysely<unknown>): Promise<void> {
       add column additions jsonb not null default '[]'::jsonb check (jsonb_typeof(additions) = 'array'),
       add column revision integer not null default 1 check (revision >= 1)`.execute(db)
   await sql`
+    update plaster set printed_ratio = label_consistency || ' parts' where label_consistency is not null`.execute(
+    db,
+  )
+  await sql`
     create table bag (
       id uuid primary key,
       plaster_id uuid not null references plaster (id),
