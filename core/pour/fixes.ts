@@ -2,8 +2,11 @@ import type { LayerBelow } from '../mould'
 import {
   addPowder,
   addWater,
+  bowlVolumeMl,
+  consistencyInBowl,
   mayAdd,
   mixProperties,
+  powderForWaterG,
   takeWaterOut,
   type Correction,
   type InBowl,
@@ -64,17 +67,19 @@ function fixOf(facts: PourFacts, how: CorrectionKind, massG: number, after: Corr
 
 /** Plaster overshot and still dry: lift the surplus out. */
 function takePowderOut(target: MixInput, bowl: InBowl) {
-  const powderG = (bowl.powderG * target.consistency) / consistencyOf(target, bowl)
-  const mix = mixProperties(target)
-  const slurryMl = powderG * mix.slurryMlPerG
+  const powderG = powderForWaterG(target, bowl.waterG)
+  const slurryMl = powderG * mixProperties(target).slurryMlPerG
   return {
     massG: bowl.powderG - powderG,
-    after: { ...bowl, powderG, slurryMl, bowlMl: slurryMl / 0.7, consistency: target.consistency },
+    after: {
+      waterG: bowl.waterG,
+      powderG,
+      slurryMl,
+      bowlMl: bowlVolumeMl(bowl.waterG, slurryMl),
+      consistency: target.consistency,
+    },
   }
 }
-
-const consistencyOf = (target: MixInput, { waterG, powderG }: InBowl) =>
-  100 * (waterG / powderG + (target.plaster.admixWaterRatio ?? 0))
 
 /**
  * What can be done about the bowl in hand, from what is really in it.
@@ -82,7 +87,7 @@ const consistencyOf = (target: MixInput, { waterG, powderG }: InBowl) =>
  */
 export function fixesFor(facts: PourFacts, bowl: InBowl, nowMs: number): FixAdvice {
   const target = mixInputOf(facts.plan)
-  const consistency = consistencyOf(target, bowl)
+  const consistency = consistencyInBowl(target, bowl)
   const state = mixStateOf(facts, nowMs)
   const may = mayAdd(state)
   const off = consistency / target.consistency - 1

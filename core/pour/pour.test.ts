@@ -2,6 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { eventAt, testPlan, wholeRun } from '../../tests/unit/plans'
 import {
+  CORRECTIONS,
   STAGES,
   TOUCH_CUES,
   compareByUrgency,
@@ -42,7 +43,17 @@ const anyBody: fc.Arbitrary<EventBody> = fc.oneof(
     { type: 'finished', verdict: 'failed', reason: 'x' },
     { type: 'defect', kind: 'crack' },
     { type: 'note', text: 'n' },
+    { type: 'scale_failed' },
+    { type: 'ran_short', missingMl: 90 },
+    { type: 'sift_started', batch: 1 },
+    { type: 'poured', batch: 1 },
+    { type: 'slurry_checked', massG: 780, volumeMl: 500 },
   ),
+  fc.record({
+    type: fc.constant('corrected' as const),
+    how: fc.constantFrom(...CORRECTIONS),
+    massG: fc.double({ min: 1, max: 3000, noNaN: true }),
+  }),
   fc.record({
     type: fc.constant('weighed' as const),
     what: fc.constantFrom('water' as const, 'powder' as const),

@@ -1,28 +1,13 @@
 import { randomUUID } from 'node:crypto'
 import { request } from 'node:http'
-import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { migrate } from '../../server/db/migrate'
+import { describe, expect, it } from 'vitest'
 import type { PourRecord } from '../../shared/contracts'
-import { createTestDatabase } from '../support/database'
-import { send as sendTo } from '../support/http'
-import { startServer, type TestServer } from '../support/server'
+import { withServer } from '../support/suite'
 import { testPlan } from '../unit/plans'
 
-let database: Awaited<ReturnType<typeof createTestDatabase>>
-let server: TestServer
+const suite = withServer()
+const { send } = suite
 
-beforeAll(async () => {
-  database = await createTestDatabase()
-  await migrate(database.db)
-  server = await startServer(database.url)
-})
-afterAll(async () => {
-  await server?.stop()
-  await database?.drop()
-})
-
-const send = (...[method, path, body, headers]: [string, string, unknown?, Record<string, string>?]) =>
-  sendTo(server, method, path, body, headers)
 const newPour = async (plan = testPlan()) => {
   const id = randomUUID()
   expect(await send('POST', '/api/pours', { id, plan })).toMatchObject({
@@ -260,7 +245,7 @@ describe('bad input gets a code and a field, and never a 500', () => {
     const huge = JSON.stringify({ id: randomUUID(), plan: { ...plan, piece: 'x'.repeat(2_000_000) } })
     expect(await send('POST', '/api/pours', huge)).toMatchObject({ status: 413 })
     const chunked = await new Promise<number>((resolve, reject) => {
-      const post = request(`${server.address}/api/pours`, {
+      const post = request(`${suite.server.address}/api/pours`, {
         method: 'POST',
         headers: { 'content-type': 'application/json' },
       })
@@ -290,7 +275,7 @@ describe('bad input gets a code and a field, and never a 500', () => {
 })
 
 it('a name that is not this machine’s own is refused', async () => {
-  const { hostname, port } = new URL(server.address)
+  const { hostname, port } = new URL(suite.server.address)
   const status = (host: string) =>
     new Promise<number>((resolve, reject) => {
       request({ hostname, port, path: '/api/pours', headers: { host } }, (r) => {
@@ -304,13 +289,13 @@ it('a name that is not this machine’s own is refused', async () => {
   expect(await status('elsewhere.example')).toBe(421)
 })
 
-it.each(['plasters', 'moulds'])('the list of %s pages', async (list) => {
+it.each(['plasters', 'bags', 'moulds'])('the list of %s pages', async (list) => {
   expect((await send('GET', `/api/${list}?limit=1`)).json).toEqual({ items: [], total: 0 })
   expect((await send('GET', `/api/${list}?limit=0`)).status).toBe(400)
 })
 
 it('answers carry the headers that keep strangers out, and nothing internal', async () => {
-  const page = await fetch(server.address)
+  const page = await fetch(suite.server.address)
   expect(page.headers.get('content-security-policy')).toContain("default-src 'self'")
   expect(page.headers.get('x-content-type-options')).toBe('nosniff')
   const failed = JSON.stringify((await send('POST', '/api/pours', '{')).json)

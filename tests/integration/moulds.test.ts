@@ -1,30 +1,19 @@
 import { randomUUID } from 'node:crypto'
 import sharp from 'sharp'
 import { sql } from 'kysely'
-import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { describe, expect, it } from 'vitest'
 import { usualFacts } from '../../core/mould'
 import { planMould } from '../../core/pour'
 import { migrate } from '../../server/db/migrate'
 import type { MouldBundle, MouldCard, MouldInput } from '../../shared/moulds'
 import { createTestDatabase } from '../support/database'
 import { send as sendTo } from '../support/http'
-import { startServer, type TestServer } from '../support/server'
+import { startServer } from '../support/server'
+import { withServer } from '../support/suite'
 import { testPlan } from '../unit/plans'
 
-let database: Awaited<ReturnType<typeof createTestDatabase>>
-let server: TestServer
-
-beforeAll(async () => {
-  database = await createTestDatabase()
-  await migrate(database.db)
-  server = await startServer(database.url)
-})
-afterAll(async () => {
-  await server?.stop()
-  await database?.drop()
-})
-const send = (...[method, path, body, headers]: [string, string, unknown?, Record<string, string>?]) =>
-  sendTo(server, method, path, body, headers)
+const suite = withServer()
+const { send } = suite
 
 const cylinder = (depthMm: number): MouldInput['volume'] => ({
   parts: [
@@ -185,11 +174,11 @@ describe('photos', () => {
     expect(status).toBe(200)
     expect(json).toMatchObject({ caption: 'From above', widthPx: 1600, heightPx: 1200 })
     expect((await listed(id))!.photos).toEqual([json])
-    const read = await fetch(`${server.address}/api/photos/${String(json.id)}?size=thumb`)
+    const read = await fetch(`${suite.server.address}/api/photos/${String(json.id)}?size=thumb`)
     expect(read.headers.get('content-type')).toBe('image/jpeg')
     const thumb = await sharp(Buffer.from(await read.arrayBuffer())).metadata()
     expect(thumb.width).toBe(480)
-    const full = await fetch(`${server.address}/api/photos/${String(json.id)}`)
+    const full = await fetch(`${suite.server.address}/api/photos/${String(json.id)}`)
     const kept = await sharp(Buffer.from(await full.arrayBuffer())).metadata()
     expect([kept.exif, thumb.exif, kept.xmp]).toEqual([undefined, undefined, undefined])
     expect((await send('DELETE', `/api/photos/${String(json.id)}`)).status).toBe(200)

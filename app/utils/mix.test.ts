@@ -1,0 +1,269 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { PACKINGS, PLASTER_CLASS_IDS, type Addition } from '#core/plaster'
+import { batchesOf, evaluatePlan, foldPour, sketchMix, stepsOf, tradeOffs, type EventBody } from '#core/pour'
+import { labelOfClass } from '#core/stock'
+import type { BagCard, PlasterCard } from '~~/shared/stock'
+import { eventAt, testPlan } from '../../tests/unit/plans'
+import { advanceBody, massToWeighG } from './advance'
+import { demandsOf, stockOf } from './buying'
+import { comparePlans } from './planComparison'
+import { additionsChoice, draftOf, emptyDraft, mixDraft, planOf, plasterChoice } from './planDraft'
+import { bagStateOf, plasterOf } from './plasterChoice'
+import { FIRST_SCOOP, changeScoop, consistencyOfScoops, scoopParts, scoopsText } from './scoop'
+import { stepWordsOf, tradeOffRows } from './tradeOff'
+import { allAlike, ingredientsOf } from './weighOut'
+import { issueWords } from './words'
+
+const mass = (g: number) => `${g.toFixed(0)} g`
+
+describe('a scoop', () => {
+  it('counts back and forth, and the same count of heavier scoops is a stiffer mix', () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...PLASTER_CLASS_IDS),
+        fc.constantFrom(...PACKINGS),
+        fc.double({ min: 20, max: 120, noNaN: true }),
+        (classId, packing, consistency) => {
+          const scoop = { ...FIRST_SCOOP, packing }
+          const parts = scoopParts(consistency, classId, scoop)
+          expect(consistencyOfScoops(parts, classId, scoop) / consistency).toBeCloseTo(1, 9)
+          const heavy = changeScoop(consistency, classId, scoop, { weighedKgM3: 2000 })
+          expect(scoopParts(heavy.consistency, classId, heavy.scoop)).toBeCloseTo(parts, 9)
+          expect(heavy.consistency).toBeLessThan(consistency)
+        },
+      ),
+    )
+  })
+  it('is filled to a quarter, and says when that is too coarse', () => {
+    expect(scoopsText(9.49)).toEqual({ text: '9½', coarse: false })
+    expect(scoopsText(0.4)).toMatchObject({ text: '½', coarse: true })
+    expect(scoopsText(0.01).text).toBe('¼')
+  })
+})
+
+const card: PlasterCard = {
+  id: 'p1',
+  revision: 1,
+  name: 'Blue sack',
+  label: { ...labelOfClass('pottery'), consistency: 72 },
+  printedRatio: '72 parts',
+  additions: [{ id: 'pigment', pct: 2 }],
+  note: '',
+}
+const bag: BagCard = {
+  id: 'b1',
+  revision: 1,
+  plasterId: 'p1',
+  name: 'Sack of spring',
+  boughtG: 25_000,
+  price: 20,
+  openedOn: '2026-01-01',
+  keeping: 'dry_open',
+  scoop: { measureMl: 500, packing: 'scooped', weighedKgM3: 880 },
+  counted: null,
+  usedUp: false,
+  note: '',
+  leftG: 12_000,
+  pours: 3,
+  spoonTests: [],
+}
+const NOW = Date.parse('2026-06-01')
+const shelf = { plasters: [card], bags: [bag] }
+const settings = {
+  workshopName: 'Test shed',
+  system: 'metric',
+  scaleDivisionG: 1,
+  roomTempC: 18,
+  roomRhPct: 55,
+  airSpeedMS: 0.1,
+  tapTempC: 16,
+  hotTapTempC: 50,
+  scaleCapacityG: null,
+  currency: '€',
+} as const
+const bowls = [{ id: 'w1', name: 'Basin', volumeMl: 4000, tareG: 230 }]
+const stock = { moulds: [], mouldSets: [], bowls, settings, ...shelf }
+
+describe('a plaster out of a bag', () => {
+  it('brings its bag, its scoop and what always goes in', () => {
+    expect(plasterChoice('p1', shelf)).toMatchObject({
+      bagId: 'b1',
+      additions: card.additions,
+      scoop: { weighedKgM3: 880 },
+      addingWay: 'sifted',
+    })
+  })
+  it('is doubted when the bag is old, and known when a spoonful was tried', () => {
+    const pick = { plasterKey: 'p1', bagId: 'b1', additions: [] }
+    expect(bagStateOf(bag, NOW).openDays).toBeCloseTo(151, 0)
+    const old = plasterOf(pick, shelf, NOW)!
+    const fresh = plasterOf(pick, shelf, Date.parse('2026-01-02'))!
+    expect(old.properties.timeSigmaLn).toBeGreaterThan(fresh.properties.timeSigmaLn!)
+    const test = { id: 't', atMs: 0, consistency: 72, waterTempC: 20, stirS: 60, tookS: 3000 }
+    const tried = plasterOf(pick, { ...shelf, bags: [{ ...bag, spoonTests: [test] }] }, NOW)!
+    expect(tried.origins?.setTime).toEqual({ kind: 'spoon_tests', tests: 1 })
+    expect(tried.properties.halfHydrationMin).toBeGreaterThan(old.properties.halfHydrationMin)
+    expect(tried.properties.timeSigmaLn).toBeLessThan(old.properties.timeSigmaLn!)
+    // A bag that is used up or gone is no bag.
+    expect(plasterOf({ ...pick, bagId: 'gone' }, shelf, NOW)?.bag).toBeUndefined()
+  })
+  it('asks for more water with silica in it, and then goes in all at once', () => {
+    const draft = { ...emptyDraft(settings), plasterKey: 'class:pop', consistency: 62.5 }
+    const change = additionsChoice(draft, [{ id: 'silica', pct: 100 }], shelf)
+    expect(change.consistency).toBeCloseTo(100, 0)
+    expect(change.addingWay).toBe('tipped_in')
+    const back = additionsChoice({ ...draft, ...change } as never, [], shelf)
+    expect(back.consistency).toBeCloseTo(62.5, 9)
+    expect(back.addingWay).toBe('sifted')
+  })
+})
+
+describe('the worksheet', () => {
+  const draft = {
+    ...emptyDraft(settings),
+    piece: 'A piece',
+    ...plasterChoice('p1', shelf),
+    bowlId: 'w1',
+    splitBy: 'casts' as const,
+    castsPerBag: 2,
+    pourRateMlMin: 1500,
+    waterFrom: 'two_taps' as const,
+    targetTempC: 22,
+    ratioMethod: 'by_volume' as const,
+  }
+  it('keeps bowls, bags, taps and additions on the way to a plan and back', () => {
+    const plan = planOf(draft, stock, NOW)!
+    expect(plan).toMatchObject({
+      batching: { split: { by: 'casts', castsPerBag: 2 }, bowl: { name: 'Basin' }, pourRateMlMin: 1500 },
+      taps: { targetTempC: 22, coldTempC: 16, hotTempC: 50 },
+      plaster: { bag: { bagId: 'b1' }, additions: card.additions },
+    })
+    expect(plan.waterTempC).toBeGreaterThan(22)
+    // What two taps give, the mould and its spill moulds come from elsewhere.
+    const { waterTempC, described, useSpill } = draft
+    expect({ ...draftOf(plan, stock), waterTempC, described, useSpill }).toEqual(draft)
+  })
+  it('takes over a recipe without its mould', () => {
+    const recipe = planOf({ ...draft, consistency: 66 }, stock, NOW)!
+    const mine = { ...emptyDraft(settings), piece: 'Mine', ...mixDraft(recipe, stock) }
+    expect(mine).toMatchObject({ piece: 'Mine', consistency: 66, plasterKey: 'p1', splitBy: 'casts' })
+  })
+})
+
+describe('what to weigh', () => {
+  const additions: Addition[] = [
+    { id: 'salt', pct: 1 },
+    { id: 'silica', pct: 40 },
+    { id: 'pigment', pct: 2 },
+  ]
+  const properties = plasterOf({ plasterKey: 'class:pop', bagId: '', additions }, shelf, NOW)!.properties
+  const plan = testPlan('pop', { plaster: { name: 'Blend', properties, additions }, consistency: 85 })
+  it('comes water first, everything of it, and adds up', () => {
+    const { total } = batchesOf(plan)
+    const all = ingredientsOf(plan, total)
+    expect(all.map((i) => i.id)).toEqual(['water', 'salt', 'powder', 'silica', 'pigment'])
+    const massOf = (id: string) => all.find((i) => i.id === id)!.massG
+    expect(massOf('salt')).toBeCloseTo(total.waterG / 100, 0)
+    expect(massOf('silica') + massOf('pigment')).toBeCloseTo(total.fillerG, -0.5)
+    expect(
+      ingredientsOf(testPlan('investment'), batchesOf(testPlan('investment')).total).at(-1),
+    ).toMatchObject({
+      id: 'class-silica',
+      massG: batchesOf(testPlan('investment')).total.fillerG,
+    })
+  })
+  it('is asked for bowl by bowl in the run, and recorded with its bowl', () => {
+    const two = {
+      ...plan,
+      batching: {
+        split: { by: 'need' as const },
+        bowl: { name: 'b', volumeMl: 1200, tareG: 0 },
+        pourRateMlMin: null,
+        scaleCapacityG: null,
+      },
+    }
+    expect(allAlike(batchesOf(two).batches, 1)).toBe(true)
+    let at = 0
+    const events = []
+    for (const step of stepsOf(two, batchesOf(two).batches.length).slice(0, -2)) {
+      const facts = foldPour(two, events)
+      expect([facts.step, facts.batch]).toEqual([step.id, step.batch])
+      const massG = massToWeighG(facts.step, facts)
+      if (step.id.startsWith('weigh')) expect(massG).toBeGreaterThan(0)
+      events.push(eventAt((at += 60_000), advanceBody(facts.step, facts, massG ?? 0)!))
+    }
+    expect(foldPour(two, events).step).toBe('demould')
+  })
+  it('follows water that was sponged out again', () => {
+    const bodies: EventBody[] = [
+      { type: 'mould_ready' },
+      { type: 'weighed', what: 'water', massG: 800 },
+      { type: 'corrected', how: 'water_out', massG: 94 },
+    ]
+    const facts = foldPour(
+      testPlan(),
+      bodies.map((b, i) => eventAt(i * 1000, b)),
+    )
+    const { waterG, powderG } = facts.planned
+    expect(massToWeighG('weigh_powder', facts)).toBe(Math.round((powderG * 706) / waterG))
+  })
+})
+
+it('draws what thinner costs within its frame, and says a step of it', () => {
+  const plan = testPlan()
+  const now = sketchMix(plan, 70)!
+  const rows = tradeOffRows(tradeOffs(plan), now, mass)
+  expect(rows.map((r) => r.id)).toEqual(['pour', 'strength', 'weight', 'drying', 'bubble'])
+  for (const { points, at } of rows)
+    for (const { x, y } of [...points, at]) {
+      expect(x).toSatisfy((v: number) => v >= 0 && v <= 1)
+      expect(y).toSatisfy((v: number) => v >= 0 && v <= 1)
+    }
+  expect(stepWordsOf(now, sketchMix(plan, 75)!, mass)).toMatch(/strength, dry 1\d MPa → 1\d MPa/)
+  expect(stepWordsOf(now, now, mass)).toBe('')
+})
+
+it('sets plans side by side and marks what differs', () => {
+  const plans = [testPlan(), testPlan('pottery', { consistency: 80 })].map((plan) => ({
+    plan,
+    evaluation: evaluatePlan(plan),
+  }))
+  const rows = comparePlans(plans, { mass, temp: (c) => `${c.toFixed(0)} °C` })
+  expect(rows.find((r) => r.what.startsWith('Ratio'))).toEqual({
+    what: 'Ratio, water to 100',
+    values: ['70', '80'],
+    differs: true,
+  })
+  expect(rows.find((r) => r.what === 'Plaster')?.differs).toBe(false)
+})
+
+it('what planned pours still want is not what has been weighed already', () => {
+  const planned = foldPour(testPlan(), [])
+  const weighed = foldPour(testPlan(), [eventAt(0, { type: 'weighed', what: 'powder', massG: 1009 })])
+  expect(demandsOf([planned, weighed])).toEqual([
+    { plaster: 'A test plaster', powderG: planned.planned.powderG },
+  ])
+  expect(stockOf([card], [bag])).toEqual([{ plaster: 'Blue sack', leftG: 12_000, boughtG: 25_000 }])
+})
+
+it('has words for whatever a plan can be told', () => {
+  const show = { mass, length: mass, volume: mass, temp: mass }
+  const asked = [
+    testPlan('pop', { plaster: { ...testPlan('pop').plaster, additions: [{ id: 'pigment', pct: 9 }] } }),
+    testPlan('dental3', { stirS: 1500 }),
+    testPlan('pottery', { taps: { coldTempC: 15, hotTempC: 30, targetTempC: 38 }, waterTempC: 30 }),
+    testPlan('pottery', {
+      batching: {
+        split: { by: 'whole_bags', bagPowderG: 950 },
+        bowl: { name: 'b', volumeMl: 300, tareG: 600 },
+        pourRateMlMin: 100,
+        scaleCapacityG: 500,
+      },
+      stirS: 1500,
+    }),
+  ]
+  const said = asked.flatMap((plan) => evaluatePlan(plan).issues.map((i) => [i.code, issueWords(i, show)]))
+  expect(new Set(said.map(([code]) => code)).size).toBeGreaterThanOrEqual(7)
+  for (const [code, words] of said) expect(words, code).toMatch(/^\S.*\.$/)
+})
