@@ -7,7 +7,7 @@ import { gzipSync } from 'node:zlib'
 import autocannon from 'autocannon'
 import { chromium } from '@playwright/test'
 import { findVolume, type ProfileNode } from '../core/mould'
-import { evaluatePlan, foldPour } from '../core/pour'
+import { compareSchools, evaluatePlan, foldPour, tradeOffs } from '../core/pour'
 import { migrate } from '../server/db/migrate'
 import { createTestDatabase } from '../tests/support/database'
 import { startServer } from '../tests/support/server'
@@ -31,6 +31,27 @@ function medianMs(call: () => void, runs: number): number {
 const plan = testPlan()
 const run = wholeRun()
 rows.push(['one full plan evaluation, median', medianMs(() => evaluatePlan(plan), 500), 'ms', 5])
+/** Eight bowls of a large filled mould, warm water, its schools side by side and the curves under the slider. */
+const large = testPlan('pottery', {
+  mould: { ...plan.mould, cavityMl: 12_000 },
+  batching: {
+    split: { by: 'need' },
+    bowl: { name: 'Basin', volumeMl: 4000, tareG: 236 },
+    pourRateMlMin: 1500,
+    scaleCapacityG: 3000,
+  },
+  taps: { coldTempC: 12, hotTempC: 55, targetTempC: 22 },
+})
+rows.push([
+  'full plan with bowls, comparison and curves, median',
+  medianMs(() => {
+    evaluatePlan(large)
+    compareSchools(large, 74)
+    tradeOffs(large)
+  }, 500),
+  'ms',
+  8,
+])
 rows.push([
   'one drying pour folded from its events, median',
   medianMs(() => foldPour(plan, run), 500),

@@ -63,9 +63,12 @@ const learnt = computed(() => {
         ><template v-if="learnt">; {{ learnt }}</template>
       </p>
       <p v-if="doubt !== 'none' && !bag.usedUp" class="doubt">
-        {{ doubt === 'damp' ? 'Damp' : 'Old' }}: slow or fast, nobody knows<template v-if="wanted">
-          until a spoonful is tried</template
-        >.
+        {{ doubt === 'damp' ? 'Damp' : 'Old' }}:
+        {{
+          wanted
+            ? 'slow or fast, nobody knows until a spoonful is tried.'
+            : 'try a spoonful again before a large pour.'
+        }}
       </p>
     </div>
     <div class="acts">
@@ -111,7 +114,7 @@ const learnt = computed(() => {
   stroke-linejoin: round;
 }
 .doubt {
-  color: #7a4410;
+  color: var(--warm-ink);
   font-weight: 600;
 }
 .acts {

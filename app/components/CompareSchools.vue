@@ -101,7 +101,7 @@ li {
   font-size: 1.05rem;
 }
 .short .fill {
-  color: var(--warm);
+  color: var(--warm-ink);
 }
 svg {
   width: 100%;

@@ -101,11 +101,11 @@ async function takeIn() {
             <small class="soft">{{ r.plan.plaster.name }}, {{ Math.round(r.plan.consistency) }} to 100</small>
           </span>
           <span class="acts">
-            <Button label="Use it here" :aria-label="`Use ${r.name} here`" @click="use(r)" />
+            <Button label="Use it here" :aria-label="`Use it here: ${r.name}`" @click="use(r)" />
             <Button
               severity="secondary"
               :label="besideId === r.id ? 'Take away' : 'Beside this'"
-              :aria-label="besideId === r.id ? `Take ${r.name} away` : `Set ${r.name} beside this plan`"
+              :aria-label="`${besideId === r.id ? 'Take away' : 'Beside this'}: ${r.name}`"
               @click="besideId = besideId === r.id ? '' : r.id"
             />
             <NuxtLink :to="`/recipes/${r.id}`" class="icon" :aria-label="`Card of ${r.name}, to print`"

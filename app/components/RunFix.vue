@@ -141,7 +141,7 @@ const keying = computed(() => keyingOf(layerBelow(props.facts, props.nowMs)).map
       <ul v-if="advice.fixes.length > 0" class="fixes">
         <li v-for="fix in advice.fixes" :key="fix.how">
           <span>
-            <b>{{ FIX_WORDS[fix.how] }} {{ units.mass(fix.massG) }}</b>
+            <b>{{ FIX_WORDS[fix.how] }}: {{ units.mass(fix.massG) }}</b>
             <small>
               Makes {{ units.volume(fix.slurryMl) }}:
               {{

@@ -30,7 +30,7 @@ export function useRun(id: string) {
   const massG = ref<number>()
   const massProblem = ref('')
   watch(
-    () => [step.value, facts.value?.batch],
+    [step, () => facts.value?.batch],
     () => {
       massG.value = facts.value && massToWeighG(step.value, facts.value)
       massProblem.value = ''

@@ -148,7 +148,7 @@ const needs = computed(() =>
             v-if="c.bags.length === 0"
             severity="secondary"
             label="Throw it away"
-            :aria-label="`Throw the card of ${c.card.name} away`"
+            :aria-label="`Throw it away: ${c.card.name}`"
             @click="drop(c.card)"
           />
         </div>
@@ -206,7 +206,7 @@ header,
   border-top: 1px solid var(--line);
 }
 .needs .missing {
-  color: #7a4410;
+  color: var(--warm-ink);
 }
 .acts {
   display: flex;

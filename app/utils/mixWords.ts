@@ -132,9 +132,9 @@ export function flowWords(viscosityPaS: number): string {
 /** What to do, before the amount. */
 export const FIX_WORDS: Record<CorrectionKind, string> = {
   water_out: 'Sponge out',
-  water_in: 'Add water:',
-  powder_in: 'Add plaster:',
-  powder_out: 'Take out plaster:',
+  water_in: 'Add water',
+  powder_in: 'Add plaster',
+  powder_out: 'Take out plaster',
 }
 
 export const MAY_WORDS = {

@@ -212,7 +212,7 @@ describe('putting it right', () => {
     )
     const at = (min: number) => fixesFor(stirred, bowlByRecord(stirred), min * MIN)
     expect(at(7)).toMatchObject({ state: 'stirred_fresh', may: 'with_care', fixes: [{ how: 'powder_in' }] })
-    expect(at(14)).toMatchObject({ state: 'thickening', may: 'never', fixes: [] })
+    expect(at(16)).toMatchObject({ state: 'thickening', may: 'never', fixes: [] })
     expect(at(60)).toMatchObject({ state: 'setting', may: 'never', fixes: [] })
   })
 

@@ -49,8 +49,8 @@ export function mixStateOf(facts: PourFacts, nowMs: number): MixState {
   const atMs = (s: number) => settingStartMs + s * 1000
   if (nowMs >= atMs(setting.timeS.initial_set.low)) return 'setting'
   if (doneAtMs.stir === undefined) return 'not_stirred'
-  // Half of the working time is left for a second soak and stir.
-  return nowMs < atMs(0.5 * setting.timeS.work_end.low) ? 'stirred_fresh' : 'thickening'
+  // The last quarter of the working time is too short for a second soak and stir.
+  return nowMs < atMs(0.75 * setting.timeS.work_end.low) ? 'stirred_fresh' : 'thickening'
 }
 
 function fixOf(facts: PourFacts, how: CorrectionKind, massG: number, after: Correction['after']): Fix {

@@ -70,12 +70,17 @@ test('the filled mix weighs its silica and keeps its own caution', async ({ page
   await page.getByRole('combobox', { name: 'Which mould' }).click()
   await page.getByRole('option', { name: /Urchin shell/ }).click()
   await expect(page.getByRole('note')).toContainText(['Silica flour', 'It burns'])
-  await expect(page.getByText('Silica', { exact: true })).toBeVisible()
+  await expect(page.getByText('Silica flour', { exact: true })).toBeVisible()
   await page.getByText('What is assumed of').click()
   await expect(page.getByText('from memory').first()).toBeVisible()
   await page.getByRole('button', { name: 'Take it to the bench' }).click()
   await expect(head(page)).toHaveText('Get the mould ready')
-  for (const next of ['Weigh the water', 'Weigh the plaster', 'Weigh the silica', 'Ready to sift']) {
+  for (const next of [
+    'Weigh the water',
+    'Weigh the plaster',
+    'Weigh what goes in dry',
+    'Ready to tip it in',
+  ]) {
     await pool(page).click({ delay: 750 })
     await expect(head(page)).toHaveText(next)
   }

@@ -57,6 +57,7 @@ test('no view has a serious fault by axe, is wider than a phone, or asks for any
     .select('id')
     .where('name', 'like', 'Lamp-oil jug%')
     .executeTakeFirstOrThrow()
+  const { id: recipeId } = await workshop.db.selectFrom('recipe').select('id').executeTakeFirstOrThrow()
   const id = (start: string) => rows.find((r) => r.piece.startsWith(start))!.id
   const paths = [
     '/',
@@ -64,16 +65,21 @@ test('no view has a serious fault by axe, is wider than a phone, or asks for any
     '/casts',
     '/moulds',
     '/moulds/new',
+    '/plasters',
+    `/recipes/${recipeId}`,
     ...['', '/edit', '/card'].map((part) => `/moulds/${mouldId}${part}`),
     '/settings',
     '/safety',
     ...Object.values(PIECES).map((p) => `/pour/${id(p)}`),
+    ...['card', 'labels'].map((part) => `/pour/${id(PIECES.mould)}/${part}`),
     ...[PIECES.dry, PIECES.failed, PIECES.mould].map((p) => `/casts/${id(p)}`),
   ]
   for (const path of paths) {
     await open(page, path)
     await page.getByRole('heading', { level: 1 }).first().waitFor()
     await page.waitForLoadState('load')
+    // What is folded away counts as well.
+    await page.evaluate(() => document.querySelectorAll('details').forEach((d) => (d.open = true)))
     const { faults, passes } = await seriousFaults(page)
     expect(passes, path).toBeGreaterThan(10)
     expect.soft(faults, path).toEqual([])
@@ -81,6 +87,27 @@ test('no view has a serious fault by axe, is wider than a phone, or asks for any
     expect(await page.evaluate(() => document.documentElement.scrollWidth), path).toBeLessThanOrEqual(390)
     await page.setViewportSize({ width: 1280, height: 800 })
   }
+})
+
+test('what opens over a page has no serious fault either', async ({ page, open }) => {
+  const sheets: [path: string, button: string | RegExp][] = [
+    ['/plasters', 'A plaster, from its bag'],
+    ['/plasters', 'Change Sack of spring'],
+    ['/plasters', 'Spoon test of Sack of spring'],
+  ]
+  for (const [path, button] of sheets) {
+    await open(page, path)
+    await page.getByRole('button', { name: button }).first().click()
+    await expect(page.getByRole('dialog')).toBeVisible()
+    expect.soft((await seriousFaults(page)).faults, String(button)).toEqual([])
+  }
+  await open(page, '/')
+  await page
+    .getByRole('link', { name: /Sea urchin, hand piece 7/ })
+    .first()
+    .click()
+  await page.getByRole('button', { name: 'Put right' }).click()
+  expect((await seriousFaults(page)).faults).toEqual([])
 })
 
 test('the bench is alive at first open, most urgent first, and each line has its sign in words', async ({
