@@ -445,7 +445,7 @@ export async function loadDemo(db: Db, nowMs: number): Promise<void> {
     }
     await putRecipe(trx, randomUUID(), {
       name: 'Hand pieces, thinner',
-      plan: plan(mouldIds, bagIds, 'Hand piece', 'ammonite', { consistency: 48, soakS: 180, sparePct: 12 }),
+      plan: plan(mouldIds, bagIds, 'Hand piece', 'ammonite', { consistency: 36, soakS: 180, sparePct: 12 }),
     })
     await putRecipe(trx, randomUUID(), {
       name: 'Shell, all in at once',

@@ -6,12 +6,19 @@ import { writeFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import { z } from 'zod'
 import { mouldBundleSchema } from '../shared/moulds'
+import { recipeFileSchema } from '../shared/stock'
 
 export const SCHEMAS = {
   'moulds.v1.schema.json': () => ({
     ...z.toJSONSchema(mouldBundleSchema, { io: 'input' }),
     title: 'Nine Ripples: a shelf of moulds',
     description: 'Lengths in mm, volumes in ml, areas in mm², masses in g.',
+  }),
+  'recipe.v1.schema.json': () => ({
+    ...z.toJSONSchema(recipeFileSchema, { io: 'input' }),
+    title: 'Nine Ripples: a recipe',
+    description:
+      'A plan under a name. Lengths in mm, volumes in ml, masses in g, times in s, temperatures in °C.',
   }),
 }
 

@@ -2,7 +2,7 @@
 /** What goes in besides plaster and water. Usage: <AdditionsFields v-model="additions" @problem="note" /> */
 import { X } from '@lucide/vue'
 import { computed } from 'vue'
-import { ADDITIONS, ADDITION_IDS, type Addition, type AdditionId } from '#core/plaster'
+import { ADDITIONS, ADDITION_IDS, timingOf, type Addition, type AdditionId } from '#core/plaster'
 import { ADDITION_WORDS } from '~/utils/mixWords'
 
 const additions = defineModel<Addition[]>({ required: true })
@@ -29,6 +29,12 @@ const free = computed(() =>
     label: ADDITION_WORDS[value].name,
   })),
 )
+function timeWords(a: Addition): string {
+  const range = timingOf(a)
+  if (!range) return ''
+  const [low, mid, high] = [range.low, range.mid, range.high].map((x) => x.toFixed(x < 1.5 ? 2 : 1))
+  return `; setting time × ${mid} (${low}–${high})`
+}
 function add(id: AdditionId) {
   additions.value = [...additions.value, { id, pct: FIRST_PCT[id] }]
 }
@@ -55,7 +61,7 @@ function remove(id: AdditionId) {
         @update:model-value="change(a.id, $event)"
         @problem="emit('problem', `addition-${a.id}`, $event)"
       />
-      <small class="soft">{{ ADDITION_WORDS[a.id].how }}</small>
+      <small class="soft">{{ ADDITION_WORDS[a.id].how }}{{ timeWords(a) }}</small>
       <button type="button" :aria-label="`Leave out ${ADDITION_WORDS[a.id].name}`" @click="remove(a.id)">
         <X :size="20" aria-hidden="true" />
       </button>

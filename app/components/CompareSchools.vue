@@ -13,8 +13,8 @@ const schools = computed(() => compareSchools(props.plan, props.lastConsistency)
 const BOTTOM = 92
 const FULL = 70
 const level = (fill: number) => BOTTOM - FULL * Math.min(1, fill)
-/** What runs over stands in a cup beside, in the same scale. */
-const over = (s: SchoolOutcome) => Math.min(FULL, FULL * Math.max(0, s.fill - 1) * 3)
+/** What runs over stands in a cup half as wide, so twice as high. */
+const over = (s: SchoolOutcome) => Math.min(FULL, FULL * Math.max(0, s.fill - 1) * 2)
 const fillWords = (s: SchoolOutcome) => {
   if (s.fill < 0.995) return `${Math.round(100 * s.fill)} % full`
   const leftMl = s.leftMl
@@ -32,7 +32,7 @@ const fillWords = (s: SchoolOutcome) => {
         <line x1="14" x2="74" :y1="BOTTOM - FULL" :y2="BOTTOM - FULL" class="full" />
         <template v-if="s.leftMl > 0.005 * plan.mould.cavityMl">
           <rect x="88" :y="100 - over(s)" width="26" :height="over(s)" class="slurry" />
-          <path d="M86 62 V100 H116 V62" class="cup" />
+          <path d="M86 30 V100 H116 V30" class="cup" />
         </template>
       </svg>
       <b>{{ SCHOOL_WORDS[s.id] }}</b>
@@ -71,8 +71,7 @@ const fillWords = (s: SchoolOutcome) => {
   </ol>
   <p class="soft small">
     Rules that go by the mould take that share of it in water, at this plan’s ratio. The others take this
-    plan’s water and their own ratio. The cup beside a mould holds what is left over, drawn three times as
-    large.
+    plan’s water and their own ratio. The cup beside a mould holds what is left over.
   </p>
 </template>
 

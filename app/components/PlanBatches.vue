@@ -20,8 +20,10 @@ const draft = defineModel<PlanDraft>({ required: true })
 const workshop = useWorkshop()
 const units = useUnits()
 
+/** A list shows nothing for an empty value. */
+const ANY = 'any'
 const bowlOptions = computed(() => [
-  { value: '', label: 'Whichever is large enough' },
+  { value: ANY, label: 'Whichever is large enough' },
   ...workshop.bowls.map((b) => ({ value: b.id, label: `${b.name}, ${units.volume(b.volumeMl)}` })),
 ])
 const SPLITS = [
@@ -43,6 +45,7 @@ function changeLayer(i: number, change: Partial<PlanDraft['layers'][number]>) {
 function removeLayer(i: number) {
   draft.value.layers = draft.value.layers.filter((_, at) => at !== i)
 }
+const shares = computed(() => Math.round(draft.value.layers.reduce((sum, l) => sum + l.sharePct, 0)))
 const says = computed(() => {
   const plan = props.batching
   if (!plan) return ''
@@ -60,11 +63,16 @@ const says = computed(() => {
     </summary>
     <div class="fields">
       <div class="pair">
-        <LabelledSelect v-model="draft.bowlId" label="Bowl to mix in" :options="bowlOptions" />
+        <LabelledSelect
+          :model-value="draft.bowlId || ANY"
+          label="Bowl to mix in"
+          :options="bowlOptions"
+          @update:model-value="draft.bowlId = $event === ANY ? '' : $event"
+        />
         <QuantityField
           :model-value="draft.pourRateMlMin === 0 ? undefined : draft.pourRateMlMin"
           kind="volume"
-          label="You pour, a minute"
+          label="You pour, a minute, if known"
           optional
           clearable
           :min="10"
@@ -107,7 +115,10 @@ const says = computed(() => {
         <Button v-if="draft.layers.length < 12" severity="secondary" type="button" @click="addLayer">
           <Plus :size="18" aria-hidden="true" /> Another layer
         </Button>
-        <p class="soft small">Each is mixed when the one before thickens, and goes on roughened plaster.</p>
+        <p class="soft small">
+          Each is mixed when the one before thickens, and goes on roughened plaster.
+          <template v-if="shares !== 100">Together {{ shares }} %: taken in proportion.</template>
+        </p>
       </template>
       <template v-else-if="draft.splitBy === 'casts'">
         <QuantityField

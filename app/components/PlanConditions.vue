@@ -5,7 +5,7 @@ import { DRY_TARGETS } from '#core/drying'
 import { ADDING_WAYS, sketchMix, type PourPlan } from '#core/pour'
 import { useUnits } from '~/composables/useUnits'
 import { ADDING_WORDS } from '~/utils/mixWords'
-import type { PlanDraft } from '~/utils/planDraft'
+import { wayChoice, type PlanDraft } from '~/utils/planDraft'
 import { durationText } from '~/utils/time'
 import { DRY_TARGET_WORDS } from '~/utils/words'
 
@@ -52,7 +52,12 @@ const EXPOSURES = [
 <template>
   <section class="slab" aria-labelledby="plan-mixing">
     <h2 id="plan-mixing">Mixing</h2>
-    <LabelledPills v-model="draft.addingWay" label="How the powder goes in" :options="WAYS" />
+    <LabelledPills
+      :model-value="draft.addingWay"
+      label="How the powder goes in"
+      :options="WAYS"
+      @update:model-value="Object.assign(draft, wayChoice($event))"
+    />
     <LabelledPills v-model="draft.waterFrom" label="Where the water comes from" :options="WATER_FROM" />
     <div class="pair">
       <QuantityField

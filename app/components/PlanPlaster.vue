@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /**
  * The worksheet's plaster: which, out of which bag, with what in it, and how wet.
- * Usage: <PlanPlaster v-model="draft" :plan :water-ml :problem="noteProblem" @pick="pickPlaster" />
+ * Usage: <PlanPlaster v-model="draft" :plan :water-ml :powder-g :problem="noteProblem" @pick="pickPlaster" />
  */
 import { computed } from 'vue'
 import { PLASTER_CLASS_IDS, type Addition } from '#core/plaster'
@@ -15,9 +15,11 @@ import { bagStateOf, bagsOf, doubtOf } from '~/utils/plasterChoice'
 import { ADDITION_WORDS } from '~/utils/mixWords'
 import { PLASTER_CLASS_WORDS } from '~/utils/words'
 
-defineProps<{
+const props = defineProps<{
   plan: PourPlan | undefined
   waterMl: number | undefined
+  /** Plaster of the whole job, g. */
+  powderG: number | undefined
   problem: (field: string, message: string) => void
 }>()
 const draft = defineModel<PlanDraft>({ required: true })
@@ -30,16 +32,28 @@ const plasterOptions = computed(() => [
   ...workshop.plasters.map((p) => ({ value: p.id, label: p.name })),
   ...PLASTER_CLASS_IDS.map((id) => ({ value: `class:${id}`, label: PLASTER_CLASS_WORDS[id] })),
 ])
+/** A list shows nothing for an empty value. */
+const NO_BAG = 'none'
 const bags = computed(() => bagsOf(draft.value.plasterKey, workshop.bags))
 const bagOptions = computed(() => [
-  { value: '', label: 'No bag in particular' },
+  { value: NO_BAG, label: 'No bag in particular' },
   ...bags.value.map((b) => ({ value: b.id, label: `${b.name}, ${units.roughMass(b.leftG)} left` })),
 ])
 const bag = computed(() => bags.value.find((b) => b.id === draft.value.bagId))
 function pickBag(id: string) {
-  draft.value.bagId = id
+  draft.value.bagId = id === NO_BAG ? '' : id
   draft.value.scoop = scoopOfBag(bags.value.find((b) => b.id === id)?.scoop ?? null)
 }
+/** How much more than the bag holds still counts as slightly: then it is worth making do (common practice). */
+const SLIGHTLY = 1.12
+const runsOut = computed(() => {
+  const [leftG, wantedG] = [bag.value?.leftG ?? Infinity, props.powderG ?? 0]
+  if (wantedG <= leftG) return ''
+  const says = `${units.roughMass(leftG)} is left in it, this job wants ${units.roughMass(wantedG)}`
+  return wantedG <= SLIGHTLY * leftG
+    ? `${says}: less spare, or a little more water, saves opening another.`
+    : `${says}: another bag is needed.`
+})
 const doubt = computed(() => (bag.value ? doubtOf(bag.value, now.value) : 'none'))
 const untested = computed(
   () => bag.value && wantsSpoonTest(bagStateOf(bag.value, now.value), bag.value.spoonTests.length),
@@ -63,12 +77,13 @@ const inIt = computed(() =>
       />
       <LabelledSelect
         v-if="bags.length > 0"
-        :model-value="bag ? draft.bagId : ''"
+        :model-value="bag?.id ?? NO_BAG"
         label="Out of which bag"
         :options="bagOptions"
         @update:model-value="pickBag"
       />
     </div>
+    <p v-if="runsOut" class="doubt" role="status">{{ runsOut }}</p>
     <p v-if="doubt !== 'none'" class="doubt" role="status">
       {{ doubt === 'damp' ? 'This bag is or was damp' : 'This bag has been open long' }}: it may set slow or
       fast, so the times below are wider.

@@ -1,11 +1,12 @@
 <script setup lang="ts">
 /** What the worksheet comes to: what to weigh, the timeline, what it becomes. Usage: <PlanResult :plan :evaluation :stale :last-consistency /> */
 import { computed } from 'vue'
+import { plasterClass } from '#core/plaster'
 import { soakTimeS, type PlanEvaluation, type PourPlan } from '#core/pour'
 import { useUnits } from '~/composables/useUnits'
 import { cautionsOfPlan } from '~/utils/cautions'
 import { durationText } from '~/utils/time'
-import { SIFT_STAGE_WORDS, issueWords } from '~/utils/words'
+import { SIFT_STAGE_WORDS, issueWords, provenanceWords } from '~/utils/words'
 
 const props = defineProps<{
   plan: PourPlan
@@ -15,6 +16,12 @@ const props = defineProps<{
 }>()
 const units = useUnits()
 const outcome = computed(() => (props.evaluation.ok ? props.evaluation.outcome : undefined))
+/** Whose ratio it is: the plaster's own, or what the caster made of it. */
+const ratioFrom = computed(() => {
+  const { consistency, plaster } = props.plan
+  const own = Math.abs(consistency / plaster.properties.useConsistency - 1) < 0.005
+  return own && plaster.origins ? provenanceWords(plaster.origins.consistency) : 'as you set it'
+})
 const window = computed(() => outcome.value?.pourWindowS)
 </script>
 
@@ -70,10 +77,20 @@ const window = computed(() => outcome.value?.pourWindowS)
             >: too little for any spill mould</template
           >.
         </p>
+        <details class="says">
+          <summary>where from</summary>
+          <p>
+            The mould’s volume: {{ provenanceWords(plan.mould.volumeProvenance) }}. The ratio:
+            {{ ratioFrom }}. Grain densities:
+            {{
+              provenanceWords(plasterClass(plan.plaster.properties.classId).particleDensityKgM3.provenance)
+            }}. Then the sum of the volumes of grain, water and 1 % of air, rounded to what the scale shows.
+          </p>
+        </details>
       </WeighOut>
       <section class="slab" aria-label="Timeline">
         <div class="heading">
-          <h2>When it sets</h2>
+          <h2>When it sets{{ outcome.batching.batches.length > 1 ? ', each bowl' : '' }}</h2>
           <p v-if="window">
             <template v-if="window.low > 45">
               <b>{{ durationText(window.low) }}</b> to pour, perhaps {{ durationText(window.high) }}

@@ -100,8 +100,16 @@ const leftover = computed(() => {
   if (batch < batches.length - 1) return []
   return placeLeftover((actual ?? planned).slurryMl - plan.mould.cavityMl, plan.spill ?? []).fills
 })
+/** Too heavy for the scale at once. */
+const turns = computed(() => {
+  const { weighings } = props.facts.inHand.planned
+  const n =
+    props.step === 'weigh_water' ? weighings.water : props.step === 'weigh_powder' ? weighings.powder : 1
+  return n > 1 ? [`More than the scale takes: in ${n} goes.`] : []
+})
 /** All that is to be said at this step, one line each. */
 const lines = computed(() => [
+  ...turns.value,
   ...parts.value.map((p) => `${units.mass(p.massG)} of ${p.what.toLowerCase()}`),
   ...(closeBag.value ? ['Close the bag of plaster now. The mask stays on until it is shut.'] : []),
   ...stirring.value,

@@ -9,7 +9,7 @@ import type { PlanOutcome, PourPlan } from '#core/pour'
 import { useUnits } from '~/composables/useUnits'
 import { BECAUSE_WORDS } from '~/utils/mixWords'
 import { scoopsText } from '~/utils/scoop'
-import { allAlike, ingredientsOf } from '~/utils/weighOut'
+import { allAlike, ingredientsOf, tooLittleFor } from '~/utils/weighOut'
 
 const props = defineProps<{ plan: PourPlan; outcome: PlanOutcome }>()
 const units = useUnits()
@@ -48,6 +48,12 @@ const turns = computed(() => {
   const most = batches.value.reduce((a, b) => (b.weighings.powder > a.weighings.powder ? b : a))
   return most.weighings.powder > 1 || most.weighings.water > 1 ? most.weighings : undefined
 })
+const crumbs = computed(() =>
+  tooLittleFor(
+    props.plan.scaleDivisionG,
+    batches.value.flatMap((b) => ingredientsOf(props.plan, b)),
+  ).filter((x, i, all) => all.findIndex((y) => y.id === x.id) === i),
+)
 const taps = computed(() => {
   const blend = props.outcome.waterBlend
   if (!blend || !shown.value) return undefined
@@ -86,7 +92,9 @@ const largest = computed(() => batches.value.reduce((a, b) => (b.slurryMl > a.sl
               {{ row.name }}<small v-if="row.waits">when the last thickens</small
               ><small v-if="row.fillPct">{{ row.fillPct }} % full</small>
             </th>
-            <td v-for="i in row.ingredients" :key="i.id" class="figure">{{ units.mass(i.massG) }}</td>
+            <td v-for="i in row.ingredients" :key="i.id" class="figure" :data-what="i.what">
+              {{ units.mass(i.massG) }}
+            </td>
           </tr>
         </tbody>
       </table>
@@ -104,6 +112,12 @@ const largest = computed(() => batches.value.reduce((a, b) => (b.slurryMl > a.sl
       <p v-if="turns" class="makes" data-testid="turns">
         The scale takes {{ units.mass(plan.batching!.scaleCapacityG!) }}: weigh the water in
         <b>{{ turns.water }}</b>, the plaster in <b>{{ turns.powder }}</b> goes.
+      </p>
+      <p v-for="c in crumbs" :key="c.id" class="makes" data-testid="crumbs">
+        <b>{{ units.mass(c.massG) }}</b> of {{ c.what.toLowerCase() }} is too little for this scale: a finer
+        one{{
+          c.into === 'water' && c.id !== 'water' ? ', or dissolve ten times as much and take a tenth' : ''
+        }}.
       </p>
       <p v-if="taps" class="makes" data-testid="taps">
         Water of <b>{{ units.temp(taps.waterTempC) }}</b>: <b>{{ units.volume(taps.coldG) }}</b> cold first,
@@ -198,9 +212,37 @@ tbody tr {
     flex-direction: column;
     align-items: flex-start;
   }
+  .card,
+  .out {
+    align-items: stretch;
+    min-width: 0;
+    max-width: 100%;
+  }
+  /* Bowl by bowl, each on a line of its own under its name. */
+  thead {
+    display: none;
+  }
+  tbody tr {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 0 var(--s4);
+    padding: var(--s2) 0;
+  }
+  tbody th {
+    flex: 1 0 100%;
+  }
   th,
   td {
-    padding-right: var(--s3);
+    padding: 0;
+  }
+  td::before {
+    content: attr(data-what);
+    display: block;
+    font-family: var(--text);
+    font-size: 0.84rem;
+    font-weight: 400;
+    letter-spacing: 0;
+    color: var(--on-ground-soft);
   }
 }
 @media print {

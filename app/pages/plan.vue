@@ -146,6 +146,7 @@ async function save() {
         v-model="draft"
         :plan="plan"
         :water-ml="outcome?.weighOut.waterG"
+        :powder-g="outcome?.weighOut.powderG"
         :problem="noteProblem"
         @pick="pickPlaster"
       />

@@ -112,7 +112,7 @@ describe('a plaster out of a bag', () => {
     const draft = { ...emptyDraft(settings), plasterKey: 'class:pop', consistency: 62.5 }
     const change = additionsChoice(draft, [{ id: 'silica', pct: 100 }], shelf)
     expect(change.consistency).toBeCloseTo(100, 0)
-    expect(change.addingWay).toBe('tipped_in')
+    expect(change).toMatchObject({ addingWay: 'tipped_in', soakMin: 3 })
     const back = additionsChoice({ ...draft, ...change } as never, [], shelf)
     expect(back.consistency).toBeCloseTo(62.5, 9)
     expect(back.addingWay).toBe('sifted')

@@ -20,7 +20,10 @@ export function nextThing(facts: PourFacts, view: PourView, nowMs: number): Next
   if (view.pastWorking) {
     return { stage, doing: 'Past its working time: say what happened', time: '', late: true }
   }
-  if (!view.clock) return { stage, doing: stepWords(view.step, facts.plan).title, time: '', late: false }
+  if (!view.clock) {
+    const bowl = facts.batches.length > 1 && stage !== STAGE_WORDS.mould ? `, bowl ${facts.batch + 1}` : ''
+    return { stage, doing: `${stepWords(view.step, facts.plan).title}${bowl}`, time: '', late: false }
+  }
   const leftMs = view.clock.dueMs - nowMs
   const late = leftMs <= 0
   if (view.clock.id === 'work_end') {

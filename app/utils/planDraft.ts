@@ -127,8 +127,13 @@ export function plasterChoice(key: string, shelf: Shelf): Partial<PlanDraft> {
     additions,
     consistency: plaster.properties.useConsistency,
     scoop: scoopOfBag(bag?.scoop ?? null),
-    addingWay: usualWay(plaster.properties.fillerRatio),
+    ...wayChoice(usualWay(plaster.properties.fillerRatio)),
   }
+}
+
+/** What choosing how the powder goes in changes: a filled mix slakes for three minutes (common practice). */
+export function wayChoice(addingWay: AddingWay): Pick<PlanDraft, 'addingWay'> & Partial<PlanDraft> {
+  return addingWay === 'tipped_in' ? { addingWay, soakMin: 3 } : { addingWay }
 }
 
 /** Filled mixes go in at once so that everything wets together (common practice). */
@@ -152,7 +157,7 @@ export function additionsChoice(
   return {
     additions,
     consistency: Math.min(200, draft.consistency * (after.useConsistency / before.useConsistency)),
-    ...(wasUsual ? { addingWay: usualWay(after.fillerRatio) } : {}),
+    ...(wasUsual ? wayChoice(usualWay(after.fillerRatio)) : {}),
   }
 }
 

@@ -45,6 +45,11 @@ export function admixG(plan: PourPlan, masses: Masses): number {
     .reduce((sum, i) => sum + i.massG, 0)
 }
 
+/** A scale is good to a step or so: what weighs fewer than ten of them is not weighed but guessed. */
+export function tooLittleFor(divisionG: number, ingredients: readonly Ingredient[]): Ingredient[] {
+  return ingredients.filter((i) => i.massG < 10 * divisionG)
+}
+
 /** Whether bowls are alike to the eye of the scale, so that one weigh-out says all. */
 export function allAlike(batches: readonly Batch[], divisionG: number): boolean {
   const [first] = batches

@@ -1,4 +1,5 @@
 import type { Issue } from '../errors'
+import { logNormalRange, type Range } from '../provenance'
 import { UNSEEN_BAG_SIGMA_LN, type PlasterProperties } from './properties'
 
 /** What goes into a mix besides plaster and water. */
@@ -181,6 +182,12 @@ function timingMultiplier(points: readonly Point[], pct: number): number {
     ;[fromPct, fromLn] = [toPct, toLn]
   }
   return Math.exp(fromLn)
+}
+
+/** What an addition does to the setting time, as a multiplier with its 80 % range; undefined where it does nothing known. */
+export function timingOf({ id, pct }: Addition): Range | undefined {
+  const { timing } = ADDITIONS[id]
+  return timing && logNormalRange(timingMultiplier(timing.points, pct), timing.sigmaLn)
 }
 
 /**
