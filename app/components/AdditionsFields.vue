@@ -62,7 +62,12 @@ function remove(id: AdditionId) {
         @problem="emit('problem', `addition-${a.id}`, $event)"
       />
       <small class="soft">{{ ADDITION_WORDS[a.id].how }}{{ timeWords(a) }}</small>
-      <button type="button" :aria-label="`Leave out ${ADDITION_WORDS[a.id].name}`" @click="remove(a.id)">
+      <button
+        type="button"
+        class="icon-button"
+        :aria-label="`Leave out ${ADDITION_WORDS[a.id].name}`"
+        @click="remove(a.id)"
+      >
         <X :size="20" aria-hidden="true" />
       </button>
     </div>
@@ -90,16 +95,5 @@ function remove(id: AdditionId) {
 }
 .row small {
   grid-row: 2;
-}
-.row button {
-  width: 44px;
-  height: 44px;
-  border: 2px solid var(--line);
-  border-radius: 999px;
-  background: transparent;
-  color: inherit;
-  display: grid;
-  place-content: center;
-  cursor: pointer;
 }
 </style>

@@ -5,6 +5,7 @@ import InputText from 'primevue/inputtext'
 import { computed, ref, toRaw, watch } from 'vue'
 import { BAG_KEEPINGS } from '#core/stock'
 import { clock } from '~/composables/useClock'
+import { useProblems } from '~/composables/useProblems'
 import { useWorkshop } from '~/stores/workshop'
 import { KEEPING_WORDS } from '~/utils/mixWords'
 import { bagInputOf } from '~/utils/plasterChoice'
@@ -20,7 +21,7 @@ const seen = ref<number | null>(null)
 const id = ref('')
 /** What the bag weighs now, if somebody weighed it. */
 const leftNowG = ref<number>()
-const problems = ref<Record<string, string>>({})
+const { note, clear, none } = useProblems()
 const failure = ref('')
 watch(open, (now) => {
   if (!now || !props.plaster) return
@@ -42,18 +43,12 @@ watch(open, (now) => {
   seen.value = bag?.revision ?? null
   id.value = bag?.id ?? crypto.randomUUID()
   leftNowG.value = undefined
-  problems.value = {}
+  clear()
   failure.value = ''
 })
 
 const keepings = BAG_KEEPINGS.map((value) => ({ value, label: KEEPING_WORDS[value] }))
-const note = (field: string, message: string) => {
-  if (message) problems.value[field] = message
-  else delete problems.value[field]
-}
-const valid = computed(
-  () => Object.keys(problems.value).length === 0 && (draft.value?.name.trim() ?? '') !== '',
-)
+const valid = computed(() => none.value && (draft.value?.name.trim() ?? '') !== '')
 async function keep() {
   if (!draft.value || !valid.value) return
   failure.value = ''
@@ -155,18 +150,9 @@ async function throwAway() {
   gap: var(--s1);
   font-weight: 600;
 }
-.pair {
-  display: grid;
-  gap: var(--s3);
-  grid-template-columns: repeat(auto-fit, minmax(12rem, 1fr));
-}
 .acts {
   display: flex;
   gap: var(--s3);
   flex-wrap: wrap;
-}
-.failure {
-  color: var(--hot);
-  font-weight: 600;
 }
 </style>

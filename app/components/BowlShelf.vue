@@ -4,6 +4,7 @@ import { X } from '@lucide/vue'
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import { computed, ref } from 'vue'
+import { useProblems } from '~/composables/useProblems'
 import { useUnits } from '~/composables/useUnits'
 import { useWorkshop } from '~/stores/workshop'
 import { ERROR_WORDS } from '~/utils/words'
@@ -15,14 +16,9 @@ void workshop.loadBowls()
 const name = ref('')
 const volumeMl = ref<number>()
 const tareG = ref<number>()
-const problems = ref<Record<string, string>>({})
+const { note, none } = useProblems()
 const failure = ref('')
-const valid = computed(
-  () =>
-    name.value.trim() !== '' &&
-    volumeMl.value !== undefined &&
-    Object.values(problems.value).every((p) => p === ''),
-)
+const valid = computed(() => name.value.trim() !== '' && volumeMl.value !== undefined && none.value)
 async function add() {
   if (!valid.value) return
   const bowl = { name: name.value.trim(), volumeMl: volumeMl.value!, tareG: tareG.value ?? 0 }
@@ -44,7 +40,7 @@ async function drop(id: string) {
       <b>{{ b.name }}</b>
       <span>holds {{ units.volume(b.volumeMl) }}</span>
       <span>{{ b.tareG > 0 ? `weighs ${units.mass(b.tareG)}` : 'not weighed' }}</span>
-      <button type="button" :aria-label="`Take ${b.name} out`" @click="drop(b.id)">
+      <button type="button" class="icon-button" :aria-label="`Take ${b.name} out`" @click="drop(b.id)">
         <X :size="20" aria-hidden="true" />
       </button>
     </li>
@@ -63,7 +59,7 @@ async function drop(id: string) {
       clearable
       :min="50"
       :max="500000"
-      @problem="problems.volume = $event"
+      @problem="note('volume', $event)"
     />
     <QuantityField
       v-model="tareG"
@@ -73,7 +69,7 @@ async function drop(id: string) {
       clearable
       :min="0"
       :max="100000"
-      @problem="problems.tare = $event"
+      @problem="note('tare', $event)"
     />
     <Button type="button" severity="secondary" label="Put it in" :disabled="!valid" @click="add" />
   </div>
@@ -93,16 +89,6 @@ li {
   align-items: center;
   border-top: 1px solid var(--line);
 }
-li button {
-  width: 44px;
-  height: 44px;
-  border: 0;
-  background: transparent;
-  color: inherit;
-  display: grid;
-  place-content: center;
-  cursor: pointer;
-}
 .fields {
   display: grid;
   gap: var(--s3);
@@ -112,10 +98,6 @@ li button {
 .field {
   display: grid;
   gap: var(--s1);
-  font-weight: 600;
-}
-.failure {
-  color: var(--hot);
   font-weight: 600;
 }
 @media (max-width: 43rem) {

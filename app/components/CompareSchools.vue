@@ -145,7 +145,4 @@ dd {
   margin: 0;
   text-align: right;
 }
-.small {
-  font-size: 0.9rem;
-}
 </style>

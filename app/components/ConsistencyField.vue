@@ -131,7 +131,7 @@ const place = (c: number) =>
       :options="methods"
       @update:model-value="chooseMethod($event as RatioMethod)"
     />
-    <div class="ways">
+    <div class="pair">
       <QuantityField
         v-model="consistency"
         kind="number"
@@ -172,7 +172,7 @@ const place = (c: number) =>
         :options="packings"
         @update:model-value="takeScoop({ packing: $event as never, weighedKgM3: null })"
       />
-      <div class="ways">
+      <div class="pair">
         <QuantityField
           :model-value="draft.scoop.measureMl"
           kind="volume"
@@ -256,13 +256,5 @@ const place = (c: number) =>
 }
 .slide :deep(.p-slider) {
   margin: 1rem 0;
-}
-.ways {
-  display: grid;
-  gap: var(--s3);
-  grid-template-columns: repeat(auto-fit, minmax(10.5rem, 1fr));
-}
-.small {
-  font-size: 0.9rem;
 }
 </style>

@@ -56,12 +56,12 @@ const says = computed(() => {
 </script>
 
 <template>
-  <details class="slab">
+  <details class="slab fold">
     <summary>
       <h2>Bowls</h2>
       <span class="soft">{{ says }}</span>
     </summary>
-    <div class="fields">
+    <div>
       <div class="pair">
         <LabelledSelect
           :model-value="draft.bowlId || ANY"
@@ -105,7 +105,7 @@ const says = computed(() => {
           <button
             v-if="draft.layers.length > 1"
             type="button"
-            class="icon"
+            class="icon-button"
             :aria-label="`Leave out ${layer.name}`"
             @click="removeLayer(i)"
           >
@@ -152,29 +152,6 @@ const says = computed(() => {
 </template>
 
 <style scoped>
-summary {
-  cursor: pointer;
-  display: flex;
-  align-items: baseline;
-  gap: var(--s3);
-  flex-wrap: wrap;
-}
-summary::before {
-  content: '▸';
-}
-details[open] summary::before {
-  content: '▾';
-}
-.fields {
-  display: grid;
-  gap: var(--s3);
-  margin-top: var(--s3);
-}
-.pair {
-  display: grid;
-  gap: var(--s3);
-  grid-template-columns: repeat(auto-fit, minmax(min(12rem, 100%), 1fr));
-}
 .layer {
   display: grid;
   grid-template-columns: minmax(0, 1fr) 7rem 44px;
@@ -189,19 +166,5 @@ details[open] summary::before {
 .field :deep(input) {
   width: 100%;
   min-width: 0;
-}
-.icon {
-  width: 44px;
-  height: 44px;
-  border: 2px solid var(--line);
-  border-radius: 999px;
-  background: transparent;
-  color: inherit;
-  display: grid;
-  place-content: center;
-  cursor: pointer;
-}
-.small {
-  font-size: 0.9rem;
 }
 </style>

@@ -176,16 +176,8 @@ const EXPOSURES = [
 </template>
 
 <style scoped>
-.small {
-  font-size: 0.9rem;
-}
 .slab {
   display: grid;
   gap: var(--s4);
-}
-.pair {
-  display: grid;
-  gap: var(--s3);
-  grid-template-columns: repeat(auto-fit, minmax(9.5rem, 1fr));
 }
 </style>

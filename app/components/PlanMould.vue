@@ -295,11 +295,6 @@ const note = (field: string, message: string) => props.problem(field, message)
   gap: var(--s1);
   font-weight: 600;
 }
-.pair {
-  display: grid;
-  gap: var(--s3);
-  grid-template-columns: repeat(auto-fit, minmax(min(12rem, 100%), 1fr));
-}
 .shelf {
   display: grid;
   gap: var(--s3);
@@ -354,10 +349,6 @@ summary {
 .kept {
   font-weight: 600;
   color: var(--wet);
-}
-.failure {
-  color: var(--hot);
-  font-weight: 600;
 }
 @media (max-width: 43rem) {
   .card {

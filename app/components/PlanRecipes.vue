@@ -86,14 +86,14 @@ async function takeIn() {
 </script>
 
 <template>
-  <details class="slab">
+  <details class="slab fold">
     <summary>
       <h2>Recipes</h2>
       <span class="soft">{{
         workshop.recipes.length === 0 ? 'none kept yet' : workshop.recipes.length
       }}</span>
     </summary>
-    <div class="body">
+    <div>
       <ul v-if="workshop.recipes.length > 0">
         <li v-for="r in workshop.recipes" :key="r.id">
           <span>
@@ -108,13 +108,13 @@ async function takeIn() {
               :aria-label="`${besideId === r.id ? 'Take away' : 'Beside this'}: ${r.name}`"
               @click="besideId = besideId === r.id ? '' : r.id"
             />
-            <NuxtLink :to="`/recipes/${r.id}`" class="icon" :aria-label="`Card of ${r.name}, to print`"
+            <NuxtLink :to="`/recipes/${r.id}`" class="icon-button" :aria-label="`Card of ${r.name}, to print`"
               ><Printer :size="20" aria-hidden="true"
             /></NuxtLink>
-            <button type="button" class="icon" :aria-label="`${r.name} as a file`" @click="handOn(r)">
+            <button type="button" class="icon-button" :aria-label="`${r.name} as a file`" @click="handOn(r)">
               <Download :size="20" aria-hidden="true" />
             </button>
-            <button type="button" class="icon" :aria-label="`Throw ${r.name} away`" @click="drop(r)">
+            <button type="button" class="icon-button" :aria-label="`Throw ${r.name} away`" @click="drop(r)">
               <Trash2 :size="20" aria-hidden="true" />
             </button>
           </span>
@@ -172,23 +172,6 @@ async function takeIn() {
 </template>
 
 <style scoped>
-summary {
-  cursor: pointer;
-  display: flex;
-  align-items: baseline;
-  gap: var(--s3);
-}
-summary::before {
-  content: '▸';
-}
-details[open] summary::before {
-  content: '▾';
-}
-.body {
-  display: grid;
-  gap: var(--s3);
-  margin-top: var(--s3);
-}
 ul {
   list-style: none;
   margin: 0;
@@ -211,17 +194,6 @@ li small {
   flex-wrap: wrap;
   gap: var(--s1);
   align-items: center;
-}
-.icon {
-  width: 44px;
-  height: 44px;
-  border: 0;
-  border-radius: 999px;
-  background: transparent;
-  color: inherit;
-  display: grid;
-  place-content: center;
-  cursor: pointer;
 }
 .keep {
   display: flex;
@@ -256,9 +228,5 @@ tbody th {
 .said {
   font-weight: 600;
   color: var(--wet);
-}
-.failure {
-  font-weight: 600;
-  color: var(--hot);
 }
 </style>

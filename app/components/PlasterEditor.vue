@@ -7,6 +7,7 @@ import { computed, ref, toRaw, useId, watch } from 'vue'
 import { consistencyFromPartsByVolume } from '#core/mix'
 import { PLASTER_CLASS_IDS, plasterClass, type LabelReading } from '#core/plaster'
 import { SET_TESTS, labelOfClass, propertiesOfCard } from '#core/stock'
+import { useProblems } from '~/composables/useProblems'
 import { useWorkshop } from '~/stores/workshop'
 import { SET_TEST_WORDS } from '~/utils/mixWords'
 import { ERROR_WORDS, PLASTER_CLASS_WORDS } from '~/utils/words'
@@ -34,7 +35,7 @@ const empty = (): PlasterInput => ({
 const draft = ref(empty())
 const seen = ref<number | null>(null)
 const newId = ref('')
-const problems = ref<Record<string, string>>({})
+const { note, clear, none } = useProblems()
 const failure = ref('')
 watch(open, (now) => {
   if (!now) return
@@ -42,7 +43,7 @@ watch(open, (now) => {
   draft.value = card ? structuredClone(inputOf(card)) : empty()
   seen.value = card?.revision ?? null
   newId.value = card?.id ?? crypto.randomUUID()
-  problems.value = {}
+  clear()
   failure.value = ''
 })
 
@@ -65,11 +66,7 @@ function typeRatio(text: string) {
   draft.value.printedRatio = text
   if (text.trim() === '') draft.value.label.consistency = null
 }
-const note = (field: string, message: string) => {
-  if (message) problems.value[field] = message
-  else delete problems.value[field]
-}
-const valid = computed(() => Object.keys(problems.value).length === 0 && draft.value.name.trim() !== '')
+const valid = computed(() => none.value && draft.value.name.trim() !== '')
 
 async function keep() {
   if (!valid.value) return
@@ -168,15 +165,6 @@ async function keep() {
 .field {
   display: grid;
   gap: var(--s1);
-  font-weight: 600;
-}
-.pair {
-  display: grid;
-  gap: var(--s3);
-  grid-template-columns: repeat(auto-fit, minmax(12rem, 1fr));
-}
-.failure {
-  color: var(--hot);
   font-weight: 600;
 }
 </style>

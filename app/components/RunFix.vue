@@ -16,6 +16,7 @@ import {
   type PourFacts,
   type StepId,
 } from '#core/pour'
+import { useProblems } from '~/composables/useProblems'
 import { useUnits } from '~/composables/useUnits'
 import { FIX_WORDS, MAY_WORDS } from '~/utils/mixWords'
 import { KEYING_WORDS } from '~/utils/mouldWords'
@@ -30,7 +31,7 @@ const powderG = ref<number>(0)
 const checkG = ref<number>()
 const checkMl = ref<number>()
 const missingMl = ref<number>(0)
-const problems = ref<Record<string, string>>({})
+const { note, clear, none } = useProblems()
 watch(open, (now) => {
   if (!now) return
   const bowl = bowlByRecord(props.facts)
@@ -38,9 +39,8 @@ watch(open, (now) => {
   powderG.value = bowl.powderG
   checkG.value = checkMl.value = undefined
   missingMl.value = Math.max(1, Math.round(props.facts.plan.mould.cavityMl * 0.1))
-  problems.value = {}
+  clear()
 })
-const readable = computed(() => Object.values(problems.value).every((p) => p === ''))
 
 const inBatch = computed(() => (props.facts.batch > 0 ? { batch: props.facts.batch } : {}))
 const beforeStir = computed(() => props.facts.inHand.doneAtMs.stir === undefined)
@@ -59,7 +59,7 @@ const advice = computed(() =>
 const offPct = computed(() => Math.round(100 * (advice.value.consistency / advice.value.planned - 1)))
 
 const checked = computed(() => {
-  if (checkG.value === undefined || checkMl.value === undefined || !readable.value) return undefined
+  if (checkG.value === undefined || checkMl.value === undefined || !none.value) return undefined
   const { plan } = props.facts
   return checkSlurry(
     { plaster: plan.plaster.properties, waterTempC: plan.waterTempC, airFraction: plan.airFraction },
@@ -120,7 +120,7 @@ const keying = computed(() => keyingOf(layerBelow(props.facts, props.nowMs)).map
           label="Water really in it"
           :min="0.1"
           :max="1000000"
-          @problem="problems.water = $event"
+          @problem="note('water', $event)"
         />
         <QuantityField
           v-model="powderG"
@@ -128,7 +128,7 @@ const keying = computed(() => keyingOf(layerBelow(props.facts, props.nowMs)).map
           label="Plaster really in it, or beside it"
           :min="0.1"
           :max="1000000"
-          @problem="problems.powder = $event"
+          @problem="note('powder', $event)"
         />
       </div>
       <p data-testid="fix-state">
@@ -155,7 +155,7 @@ const keying = computed(() => keyingOf(layerBelow(props.facts, props.nowMs)).map
           <Button
             label="Done"
             :aria-label="`${FIX_WORDS[fix.how]}: done`"
-            :disabled="!readable"
+            :disabled="!none"
             @click="apply(fix)"
           />
         </li>
@@ -171,7 +171,7 @@ const keying = computed(() => keyingOf(layerBelow(props.facts, props.nowMs)).map
           optional
           :min="10"
           :max="20000"
-          @problem="problems.checkMl = $event"
+          @problem="note('checkMl', $event)"
         />
         <QuantityField
           v-model="checkG"
@@ -180,7 +180,7 @@ const keying = computed(() => keyingOf(layerBelow(props.facts, props.nowMs)).map
           optional
           :min="5"
           :max="60000"
-          @problem="problems.checkG = $event"
+          @problem="note('checkG', $event)"
         />
       </div>
       <p v-if="checked" data-testid="checked">
@@ -189,7 +189,7 @@ const keying = computed(() => keyingOf(layerBelow(props.facts, props.nowMs)).map
           >; each percent of air more than thought reads {{ airPoints.toFixed(0) }} too high</template
         >.
       </p>
-      <p v-else-if="checkG !== undefined && checkMl !== undefined && readable" class="warn" role="alert">
+      <p v-else-if="checkG !== undefined && checkMl !== undefined && none" class="warn" role="alert">
         No slurry of this plaster weighs that: look at jug and scale again.
       </p>
       <Button label="Reckon with that" :disabled="!checked" severity="secondary" @click="keepCheck" />
@@ -203,10 +203,10 @@ const keying = computed(() => keyingOf(layerBelow(props.facts, props.nowMs)).map
         rough
         :min="1"
         :max="500000"
-        @problem="problems.missing = $event"
+        @problem="note('missing', $event)"
       />
       <p>Another bowl for it, at once: {{ keying.join('; ') }}.</p>
-      <Button label="Mix another bowl" :disabled="!readable" @click="runShort" />
+      <Button label="Mix another bowl" :disabled="!none" @click="runShort" />
     </section>
     <section v-if="weighing && !facts.scaleFailed">
       <h3>The scale has failed</h3>
@@ -223,11 +223,6 @@ section {
 }
 h3 {
   font-size: 1.1rem;
-}
-.pair {
-  display: grid;
-  gap: var(--s3);
-  grid-template-columns: repeat(auto-fit, minmax(11rem, 1fr));
 }
 .fixes {
   list-style: none;

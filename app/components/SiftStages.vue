@@ -99,7 +99,4 @@ const off = computed(() => {
   stroke: var(--ink);
   stroke-width: 0.8;
 }
-.small {
-  font-size: 0.9rem;
-}
 </style>

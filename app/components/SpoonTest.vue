@@ -8,6 +8,7 @@ import Button from 'primevue/button'
 import { computed, ref, watch } from 'vue'
 import { propertiesOfCard, spoonTestForecastS, spoonTestRatio } from '#core/stock'
 import { clock, useNow } from '~/composables/useClock'
+import { useProblems } from '~/composables/useProblems'
 import { useWorkshop } from '~/stores/workshop'
 import { durationRangeText, spanText } from '~/utils/time'
 import { ERROR_WORDS } from '~/utils/words'
@@ -34,13 +35,13 @@ const STIR_S = 60
 
 const consistency = ref(70)
 const waterTempC = ref(20)
-const problems = ref<Record<string, string>>({})
+const { note, clear, none } = useProblems()
 const failure = ref('')
 watch(open, (nowOpen) => {
   if (!nowOpen || !props.plaster) return
   consistency.value = propertiesOfCard(props.plaster.label).useConsistency
   waterTempC.value = workshop.settings.tapTempC
-  problems.value = {}
+  clear()
   failure.value = ''
 })
 const forecast = computed(() =>
@@ -52,10 +53,9 @@ const forecast = computed(() =>
       })
     : undefined,
 )
-const valid = computed(() => Object.values(problems.value).every((p) => p === ''))
 
 function start() {
-  if (!props.bag || !valid.value) return
+  if (!props.bag || !none.value) return
   running.value = {
     bagId: props.bag.id,
     id: crypto.randomUUID(),
@@ -118,7 +118,7 @@ async function forget(id: string) {
             suffix="water to 100"
             :min="15"
             :max="200"
-            @problem="problems.consistency = $event"
+            @problem="note('consistency', $event)"
           />
           <QuantityField
             v-model="waterTempC"
@@ -126,11 +126,11 @@ async function forget(id: string) {
             label="Water"
             :min="1"
             :max="45"
-            @problem="problems.water = $event"
+            @problem="note('water', $event)"
           />
         </div>
         <CautionNote id="dust" />
-        <Button class="big" label="Powder meets water" :disabled="!valid" @click="start" />
+        <Button class="big" label="Powder meets water" :disabled="!none" @click="start" />
       </template>
       <ul v-if="results.length > 0">
         <li v-for="r in results" :key="r.id">
@@ -153,11 +153,6 @@ async function forget(id: string) {
   min-height: 4rem;
   font-size: 1.2rem;
 }
-.pair {
-  display: grid;
-  gap: var(--s3);
-  grid-template-columns: repeat(auto-fit, minmax(11rem, 1fr));
-}
 ul {
   list-style: none;
   margin: 0;
@@ -170,9 +165,5 @@ li {
   gap: var(--s3);
   border-top: 1px solid var(--line);
   padding: var(--s1) 0;
-}
-.failure {
-  color: var(--hot);
-  font-weight: 600;
 }
 </style>

@@ -74,29 +74,6 @@ const soakS = computed(() => soakTimeS(props.plan))
 </template>
 
 <style scoped>
-.paper {
-  background: #fff;
-  border-radius: 0.6rem;
-  padding: var(--s6);
-  display: grid;
-  gap: var(--s4);
-}
-.lists {
-  display: grid;
-  gap: var(--s4);
-  grid-template-columns: repeat(auto-fit, minmax(16rem, 1fr));
-}
-h2 {
-  font-size: 1.05rem;
-}
-ul.boxes {
-  list-style: none;
-  padding: 0;
-  margin: 0;
-}
-.boxes li::before {
-  content: '☐ ';
-}
 ol {
   margin: 0;
   padding-left: 1.3rem;

@@ -2,17 +2,20 @@
 import { useLocalStorage } from '@vueuse/core'
 import Button from 'primevue/button'
 import { computed, ref, watch } from 'vue'
+import { layersOf } from '#core/mould'
 import { evaluatePlan, type PlanEvaluation, type PourPlan } from '#core/pour'
 import type { PourRecord } from '~~/shared/contracts'
 import { useUnits } from '~/composables/useUnits'
 import type { ApiResult } from '~/composables/useApi'
 import { clock } from '~/composables/useClock'
 import { useLastConsistency } from '~/composables/useLastConsistency'
+import { useProblems } from '~/composables/useProblems'
 import { usePours } from '~/stores/pours'
 import { useWorkshop } from '~/stores/workshop'
 import {
   draftOf,
   firstDraft,
+  layersChoice,
   mixDraft,
   mouldChoice,
   planOf,
@@ -78,23 +81,24 @@ if (typeof route.query.recipe === 'string') {
   if (recipe) useRecipe(recipe.plan)
 }
 
-const problems = ref<Record<string, string>>({})
-function noteProblem(field: string, message: string) {
-  if (message) problems.value[field] = message
-  else delete problems.value[field]
-}
+const { note: noteProblem, clear: forgetProblems, none: readable } = useProblems()
 // A field that is no longer on the page cannot stand in the way.
 watch(
   () => [draft.value.source, draft.value.ratioMethod, draft.value.splitBy, draft.value.waterFrom],
-  () => (problems.value = {}),
+  () => forgetProblems(),
 )
-const unread = computed(() => Object.keys(problems.value).length > 0)
+const unread = computed(() => !readable.value)
 
 // A bag's age is told to the day: the moment the page was opened will do.
 const openedMs = clock.nowMs()
 const plan = computed<PourPlan | undefined>(() => planOf(draft.value, workshop, openedMs))
 const evaluation = computed<PlanEvaluation | undefined>(() => plan.value && evaluatePlan(plan.value))
 const outcome = computed(() => (evaluation.value?.ok ? evaluation.value.outcome : undefined))
+// A shell is built in layers: with another mould the bowls follow.
+watch(
+  () => Math.max(1, ...(plan.value?.mould.members ?? []).map((m) => layersOf(m.volume))),
+  (layers) => Object.assign(draft.value, layersChoice(draft.value.splitBy, layers)),
+)
 const lastConsistency = useLastConsistency(plan)
 
 const failure = ref('')
@@ -222,10 +226,6 @@ async function save() {
 .go {
   font-size: 1.2rem;
   justify-self: stretch;
-}
-.failure {
-  color: var(--hot);
-  font-weight: 600;
 }
 @media (max-width: 60rem) {
   .page {

@@ -218,10 +218,6 @@ header,
   gap: var(--s3);
   justify-items: start;
 }
-.failure {
-  color: var(--hot);
-  font-weight: 600;
-}
 @media (max-width: 43rem) {
   .needs li {
     grid-template-columns: 1fr;

@@ -183,8 +183,4 @@ async function save() {
   align-items: center;
   gap: var(--s4);
 }
-.failure {
-  color: var(--hot);
-  font-weight: 600;
-}
 </style>

@@ -181,6 +181,19 @@ export function firstDraft(stock: Stock): PlanDraft {
   return first ? { ...draft, ...mouldChoice(first, stock) } : draft
 }
 
+/** What a mould built in layers changes, and one that is not: the caster may cut it otherwise. */
+export function layersChoice(splitBy: BatchSplit['by'], layers: number): Partial<PlanDraft> {
+  if (layers > 1)
+    return {
+      splitBy: 'layers',
+      layers: Array.from({ length: layers }, (_, i) => ({
+        name: i === 0 ? 'Face coat' : `Layer ${i + 1}`,
+        sharePct: Math.round(100 / layers),
+      })),
+    }
+  return splitBy === 'layers' ? { splitBy: 'need' } : {}
+}
+
 const memberOf = (card: MouldCard, count: number): DescribedMould => {
   const { id: mouldId, name, purpose, facts, volume, thicknessMm } = card
   return { mouldId, name, count, purpose, facts, volume, thicknessMm }

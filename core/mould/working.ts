@@ -1,3 +1,4 @@
+import type { CavityDescription } from './describe'
 import {
   containerVolumeMl,
   coveredAreaMm2,
@@ -55,9 +56,17 @@ export interface ShellPlan {
 const AREA_RULE_ML_M2 = 10_000
 const AREA_RULE_MM = 12
 
+const layersOfShell = (m: Extract<VolumeMethod, { by: 'shell' }>) =>
+  Math.max(1, Math.ceil(m.thicknessMm / m.layerMm - 1e-9))
+
+/** Layers in which a cavity is built up: those of its thickest shell, or one pour. */
+export function layersOf(volume: CavityDescription): number {
+  return Math.max(1, ...volume.parts.map(({ method }) => (method.by === 'shell' ? layersOfShell(method) : 1)))
+}
+
 /** @param waterPerSlurry water in a volume of slurry, 0–1, of the mix that will be used. */
 export function shellPlan(m: Extract<VolumeMethod, { by: 'shell' }>, waterPerSlurry: number): ShellPlan {
-  const layers = Math.max(1, Math.ceil(m.thicknessMm / m.layerMm - 1e-9))
+  const layers = layersOfShell(m)
   const volumeMl = shellVolumeMm3(m) / 1000
   return {
     layers,

@@ -112,13 +112,6 @@ const undercutMm = computed(() => (described.value?.ok ? described.value.finding
 </template>
 
 <style scoped>
-.paper {
-  background: #fff;
-  border-radius: 0.6rem;
-  padding: var(--s6);
-  display: grid;
-  gap: var(--s3);
-}
 .picture {
   height: 15rem;
 }
@@ -151,14 +144,6 @@ section {
 h2 {
   font-size: 1.05rem;
   margin-top: var(--s1);
-}
-.boxes {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-}
-.boxes li::before {
-  content: '☐ ';
 }
 @media print {
   .paper {
