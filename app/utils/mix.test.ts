@@ -8,7 +8,15 @@ import { eventAt, testPlan } from '../../tests/unit/plans'
 import { advanceBody, massToWeighG } from './advance'
 import { demandsOf, stockOf } from './buying'
 import { comparePlans } from './planComparison'
-import { additionsChoice, draftOf, emptyDraft, mixDraft, planOf, plasterChoice } from './planDraft'
+import {
+  additionsChoice,
+  draftOf,
+  emptyDraft,
+  layersChoice,
+  mixDraft,
+  planOf,
+  plasterChoice,
+} from './planDraft'
 import { bagStateOf, plasterOf } from './plasterChoice'
 import { FIRST_SCOOP, changeScoop, consistencyOfScoops, scoopParts, scoopsText } from './scoop'
 import { stepWordsOf, tradeOffRows } from './tradeOff'
@@ -149,6 +157,15 @@ describe('the worksheet', () => {
     const mine = { ...emptyDraft(settings), piece: 'Mine', ...mixDraft(recipe, stock) }
     expect(mine).toMatchObject({ piece: 'Mine', consistency: 66, plasterKey: 'p1', splitBy: 'casts' })
   })
+})
+
+it('a shell is cut into its layers, and another mould into none', () => {
+  expect(layersChoice('need', 3)).toMatchObject({
+    splitBy: 'layers',
+    layers: [{ name: 'Face coat' }, { name: 'Layer 2' }, { name: 'Layer 3' }],
+  })
+  expect(layersChoice('layers', 1)).toEqual({ splitBy: 'need' })
+  expect(layersChoice('casts', 1)).toEqual({})
 })
 
 describe('what to weigh', () => {

@@ -75,15 +75,13 @@ test('the filled mix weighs its silica and keeps its own caution', async ({ page
   await expect(page.getByText('from memory').first()).toBeVisible()
   await page.getByRole('button', { name: 'Take it to the bench' }).click()
   await expect(head(page)).toHaveText('Get the mould ready')
-  for (const next of [
-    'Weigh the water',
-    'Weigh the plaster',
-    'Weigh what goes in dry',
-    'Ready to tip it in',
-  ]) {
+  // A shell of 65 mm in layers of 22: three bowls, each weighed before any is wet.
+  const weighed = ['Weigh the water', 'Weigh the plaster', 'Weigh what goes in dry']
+  for (const next of [...weighed, ...weighed, ...weighed, 'Ready to tip it in']) {
     await pool(page).click({ delay: 750 })
     await expect(head(page)).toHaveText(next)
   }
+  await expect(page.getByTestId('bowl')).toHaveText('Bowl 1 of 3: Face coat')
 })
 
 test('a half-filled worksheet outlives a reload, also without a name', async ({ page, open }) => {
