@@ -96,7 +96,6 @@ async function throwAway() {
           :model-value="draft.price ?? undefined"
           kind="number"
           optional
-          clearable
           label="It cost"
           :suffix="workshop.settings.currency"
           :min="0"

@@ -56,7 +56,6 @@ async function drop(id: string) {
       kind="volume"
       label="It holds, brim full"
       optional
-      clearable
       :min="50"
       :max="500000"
       @problem="note('volume', $event)"
@@ -66,7 +65,6 @@ async function drop(id: string) {
       kind="mass"
       label="It weighs, empty"
       optional
-      clearable
       :min="0"
       :max="100000"
       @problem="note('tare', $event)"

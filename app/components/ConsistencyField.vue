@@ -81,7 +81,7 @@ function takeScoop(change: Partial<Scoop>) {
 const scoopG = computed({
   get: () => scoopWeighsG(draft.value.scoop),
   set: (massG: number | undefined) => {
-    if (massG !== undefined) takeScoop(weighedScoop(massG, draft.value.scoop))
+    takeScoop(massG === undefined ? { weighedKgM3: null } : weighedScoop(massG, draft.value.scoop))
   },
 })
 const scoopBounds = computed(() => scoopBoundsG(draft.value.scoop))

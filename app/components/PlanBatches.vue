@@ -74,7 +74,6 @@ const says = computed(() => {
           kind="volume"
           label="You pour, a minute, if known"
           optional
-          clearable
           :min="10"
           :max="100000"
           @update:model-value="draft.pourRateMlMin = $event ?? 0"

@@ -14,7 +14,7 @@ const props = defineProps<{ plan: PourPlan; outcome: PlanOutcome }>()
 const units = useUnits()
 const workshop = useWorkshop()
 
-const mix = computed(() => props.outcome.weighOut.properties)
+const mix = computed(() => props.outcome.mix)
 const slurryG = computed(() => (props.outcome.weighOut.slurryMl * mix.value.slurryDensityKgM3) / 1000)
 const origin = (what: 'setTime' | 'expansion' | 'strength' | 'consistency') => {
   const known = props.plan.plaster.origins?.[what]

@@ -33,8 +33,10 @@ async function put(recipeName: string, plan: PourPlan) {
   said.value = failure.value = ''
   const known = workshop.recipes.find((r) => r.name === recipeName)
   const answer = await workshop.saveRecipe(known?.id ?? crypto.randomUUID(), { name: recipeName, plan })
-  if (!answer.ok) failure.value = ERROR_WORDS[answer.failure.code]
-  else {
+  if (!answer.ok) {
+    const where = answer.failure.fields.map((f) => `${f.path}: ${f.message}`).join('; ')
+    failure.value = `${ERROR_WORDS[answer.failure.code]} ${where}`.trim()
+  } else {
     said.value = known ? `${recipeName} is kept in place of the old one.` : `${recipeName} is kept.`
     name.value = ''
   }

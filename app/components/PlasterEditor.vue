@@ -111,7 +111,6 @@ async function keep() {
           :model-value="draft.label.setMin ?? undefined"
           kind="number"
           optional
-          clearable
           :decimals="0"
           label="Sets in"
           suffix="min"
@@ -125,7 +124,6 @@ async function keep() {
           :model-value="draft.label.expansionPct ?? undefined"
           kind="number"
           optional
-          clearable
           label="Expansion"
           suffix="%"
           :min="-1"
@@ -137,7 +135,6 @@ async function keep() {
           :model-value="draft.label.dryStrengthMPa ?? undefined"
           kind="number"
           optional
-          clearable
           :decimals="1"
           label="Strength, dry"
           suffix="MPa"

@@ -21,10 +21,8 @@ const props = defineProps<{
   large?: boolean
   /** An estimate: shown to two figures. */
   rough?: boolean
-  /** May stay empty: then the model is left as it is. */
+  /** May stay empty: then the model is undefined. */
   optional?: boolean
-  /** Emptying it empties the model. */
-  clearable?: boolean
 }>()
 const model = defineModel<number | undefined>({ required: true })
 const emit = defineEmits<{ problem: [message: string] }>()
@@ -56,7 +54,7 @@ const editing = ref(false)
 watch([model, units.system], ([value]) => {
   if (editing.value) return
   if (value !== undefined) text.value = show(value)
-  else if (props.clearable) text.value = ''
+  else if (props.optional) text.value = ''
   else return
   report('')
 })
@@ -69,7 +67,7 @@ function report(message: string) {
 
 function read() {
   if (props.optional && text.value.trim() === '') {
-    if (props.clearable) model.value = undefined
+    model.value = undefined
     return report('')
   }
   const parsed = units.parse(text.value, props.kind)

@@ -81,7 +81,6 @@ async function save() {
           kind="mass"
           label="Most it takes"
           optional
-          clearable
           :min="10"
           :max="2000000"
           @update:model-value="form.scaleCapacityG = $event ?? null"

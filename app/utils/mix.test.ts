@@ -113,7 +113,10 @@ describe('a plaster out of a bag', () => {
     expect(tried.origins?.setTime).toEqual({ kind: 'spoon_tests', tests: 1 })
     expect(tried.properties.halfHydrationMin).toBeGreaterThan(old.properties.halfHydrationMin)
     expect(tried.properties.timeSigmaLn).toBeLessThan(old.properties.timeSigmaLn!)
-    // A bag that is used up or gone is no bag.
+    const usedUp = { ...shelf, bags: [{ ...bag, usedUp: true }] }
+    expect(plasterOf(pick, usedUp, NOW)?.bag).toBeUndefined()
+    expect(plasterChoice('p1', usedUp)).toMatchObject({ bagId: '' })
+    // A bag that is gone is no bag.
     expect(plasterOf({ ...pick, bagId: 'gone' }, shelf, NOW)?.bag).toBeUndefined()
   })
   it('asks for more water with silica in it, and then goes in all at once', () => {
@@ -189,6 +192,28 @@ describe('what to weigh', () => {
       id: 'class-silica',
       massG: batchesOf(testPlan('investment')).total.fillerG,
     })
+  })
+  it('of what goes in dry, the bowls add up to the job', () => {
+    const bowl = { name: 'b', volumeMl: 900, tareG: 0 }
+    const batching = {
+      split: { by: 'need' as const },
+      bowl,
+      pourRateMlMin: null,
+      scaleCapacityG: null,
+    }
+    const third = plasterOf(
+      { plasterKey: 'class:pop', bagId: '', additions: [{ id: 'silica', pct: 37 }] },
+      shelf,
+      NOW,
+    )!
+    for (let cavityMl = 1000; cavityMl < 1100; cavityMl += 7) {
+      const base = testPlan('pop', { batching, plaster: third, consistency: 75 })
+      const filled = { ...base, mould: { ...base.mould, cavityMl } }
+      const { batches, total } = batchesOf(filled)
+      const silica = batches.map((b) => ingredientsOf(filled, b).at(-1)!.massG)
+      expect(batches.length).toBeGreaterThan(2)
+      expect(silica.reduce((a, b) => a + b, 0)).toBeCloseTo(total.fillerG, 6)
+    }
   })
   it('is asked for bowl by bowl in the run, and recorded with its bowl', () => {
     const two = {

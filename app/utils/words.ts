@@ -331,6 +331,8 @@ const ISSUE_WORDS: Record<PlanIssueCode, (actual: number, limit: number, show: M
     `${Math.round(s / 60)} minutes of stirring would run into the set: crystals broken then never grow together again. Stop by ${Math.floor(limit / 60)} min at the latest.`,
   tap_cannot_reach: (wanted, gets, show) =>
     `Your taps cannot bring the mix to ${show.temp(wanted)}: ${show.temp(gets)} is the nearest, and water never goes in hotter than ${show.temp(45)}.`,
+  scale_too_coarse: (gets, wanted) =>
+    `Rounded to what the scale shows, this is ${gets.toFixed(0)} of water to 100, not ${wanted.toFixed(0)}: use a finer scale, or mix more.`,
   ...BATCH_ISSUE_WORDS,
   ...ADDITION_ISSUE_WORDS,
   ...THICKNESS_WORDS,

@@ -270,7 +270,7 @@ export function planBatches(
   return {
     batches,
     // Rounded shares add up to the rounded whole.
-    total: weighOutFromMasses(input, sumOf(powders), sumOf(waters)),
+    total: { ...weighOutFromMasses(input, sumOf(powders), sumOf(waters)), fillerG: sumOf(fillers) },
     because,
     largestMl,
     issues,

@@ -1,7 +1,9 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { eventAt, testPlan } from '../../tests/unit/plans'
+import { usualFacts } from '../mould'
 import {
+  batchesOf,
   bowlByRecord,
   evaluatePlan,
   fixesFor,
@@ -121,6 +123,15 @@ describe('how the powder goes in decides the steps', () => {
       'dry',
     ])
   })
+  it('and how much of the working time is left to pour', () => {
+    const window = (addingWay: PourPlan['addingWay']) => {
+      const evaluation = evaluatePlan(testPlan('pottery', { addingWay }))
+      if (!evaluation.ok) throw new Error('plan refused')
+      return evaluation.outcome.pourWindowS.mid
+    }
+    // A bag is not left to soak: two minutes, at half of the plaster's pace.
+    expect(window('kneaded') - window('tipped_in')).toBeCloseTo(60, 0)
+  })
   it('what dissolves goes into the water before the plaster is weighed', () => {
     const additions = [
       { id: 'salt', pct: 1 },
@@ -224,6 +235,22 @@ describe('putting it right', () => {
     expect(after.actual!.consistency).toBeGreaterThan(60)
     expect(after.actual!.consistency).toBeLessThan(65.3)
     expect(after.setting.timeS.final_set.mid).toBeLessThan(before.setting.timeS.final_set.mid)
+    // Putting it right goes on from there: as much water as is missing brings it to the plan.
+    const [fix] = fixesFor(after, bowlByRecord(after), 7 * MIN).fixes
+    const thinned = one(
+      ...all,
+      { type: 'slurry_checked', massG: 800, volumeMl: 500 },
+      { type: 'corrected', how: 'water_in', massG: fix!.massG },
+    )
+    expect(thinned.actual!.consistency).toBeCloseTo(70, 6)
+    const stiffer = one(
+      ...all,
+      { type: 'slurry_checked', massG: 780, volumeMl: 500 },
+      { type: 'corrected', how: 'powder_in', massG: 100 },
+    )
+    const thin = one(...all, { type: 'slurry_checked', massG: 780, volumeMl: 500 })
+    expect(stiffer.actual!.waterG).toBeCloseTo(thin.actual!.waterG, 9)
+    expect(stiffer.actual!.powderG).toBe(1109)
     // Slurry that no mix of this plaster weighs changes nothing.
     const nonsense = one(...all, { type: 'slurry_checked', massG: 300, volumeMl: 500 })
     expect(nonsense.actual).toEqual(before.actual)
@@ -238,6 +265,8 @@ describe('putting it right', () => {
     expect(early.batches[1]!.planned.slurryMl / 220).toBeCloseTo(1, 2)
     const tailOf = (facts: PourFacts) => facts.steps.slice(-4).map((s) => `${s.id} ${s.batch}`)
     expect(tailOf(early)).toEqual(['pour 1', 'tap 1', 'demould 0', 'dry 0'])
+    // Tapped after that, it is the second bowl's tapping that is left out, not done twice.
+    expect(one(...poured, short, { type: 'tapped' }).steps.filter((s) => s.id === 'tap')).toHaveLength(1)
     const late = one(...poured, { type: 'tapped' }, short)
     expect(stepOf(late)).toBe('weigh_water 1')
     expect(late.steps.filter((s) => s.id === 'tap')).toHaveLength(2)
@@ -260,10 +289,59 @@ describe('putting it right', () => {
     expect(layerBelow(poured, 60 * MIN)).toBe('set_today')
   })
 
+  it('a checked slurry is better known than a scooped one', () => {
+    const scooped = testPlan('pottery', { ratioMethod: 'by_volume' })
+    const all = [...weighedAs(706, 1009), ...mixed(0).slice(0, 4)]
+    const before = foldPour(scooped, told(...all))
+    const after = foldPour(scooped, told(...all, { type: 'slurry_checked', massG: 790, volumeMl: 500 }))
+    expect(after.setting.sigmaLn).toBeLessThan(before.setting.sigmaLn)
+  })
+
   it('by volume, once the scale has failed, is less certain', () => {
     const spread = ({ setting }: PourFacts) => setting.sigmaLn
     expect(spread(one({ type: 'mould_ready' }, { type: 'scale_failed' }))).toBeGreaterThan(spread(one()))
   })
+})
+
+it('a spoonful on a coarse scale is said, and does not break the forecast', () => {
+  const base = testPlan('dental4', { consistency: 19.55 })
+  const evaluation = evaluatePlan({ ...base, mould: { ...base.mould, cavityMl: 5.9 } })
+  expect(evaluation.issues.map((i) => i.code)).toContain('scale_too_coarse')
+  expect(evaluation.ok && evaluation.outcome.dryS.mid).toBeGreaterThan(0)
+})
+
+it('bags for casts are as many as the moulds make, cavities counted', () => {
+  const member = {
+    mouldId: null,
+    name: 'Sheet of six',
+    count: 2,
+    cavityMl: 600,
+    purpose: 'figure' as const,
+    thinnestMm: null,
+    facts: usualFacts('silicone'),
+    volume: {
+      parts: [
+        {
+          role: 'add' as const,
+          count: 1,
+          method: { by: 'known' as const, volumeMl: 50, plusMinusPct: 5 },
+        },
+      ],
+      cavities: 6,
+      check: null,
+      trust: 'parts' as const,
+    },
+  }
+  const base = testPlan('pottery', {
+    batching: {
+      split: { by: 'casts', castsPerBag: 2 },
+      bowl: null,
+      pourRateMlMin: null,
+      scaleCapacityG: null,
+    },
+  })
+  const plan = { ...base, mould: { ...base.mould, cavityMl: 600, members: [member] } }
+  expect(batchesOf(plan).batches).toHaveLength(6)
 })
 
 it('no plan within its limits gives a figure that cannot be', () => {

@@ -41,6 +41,11 @@ describe('schools side by side', () => {
     expect(compareSchools(plan, undefined).some((s) => s.id === 'last_time')).toBe(false)
     expect(compareSchools(plan, 50).find((s) => s.id === 'last_time')?.sketch.consistency).toBe(50)
   })
+  it('goes by the plan’s own scoop', () => {
+    const scoop = { measureMl: 250, packing: 'scooped', weighedKgM3: 1000 } as const
+    const heavy = { ...airless('pop', 60), ratioMethod: 'by_volume', scoop } as const
+    expect(outcomeOf(heavy, 'two_to_one').sketch.consistency).toBeCloseTo(49.9, 1)
+  })
   it('leaves out scoops for filled mixes, and what could never harden', () => {
     expect(compareSchools(testPlan('investment'), undefined).map((s) => s.id)).not.toContain('two_to_one')
     expect(compareSchools(testPlan('gc'), 12).map((s) => s.id)).not.toContain('last_time')
@@ -70,9 +75,9 @@ describe('thinner or stiffer', () => {
     const evaluation = evaluatePlan(plan)
     if (!evaluation.ok) throw new Error('plan refused')
     const sketch = sketchMix(plan, plan.consistency)!
-    // The plan's masses are rounded to whole grams, the sketch's are not: relative.
-    expect(sketch.dryMassG / evaluation.outcome.dryMassG).toBeCloseTo(1, 3)
-    expect(sketch.dryMPa.mid / evaluation.outcome.strength.dry.mid).toBeCloseTo(1, 2)
+    expect(sketch.dryMassG).toBeCloseTo(evaluation.outcome.dryMassG, 9)
+    expect(sketch.dryMPa).toEqual(evaluation.outcome.strength.dry)
+    // The plan sifts its spare as well: relative.
     expect(sketch.pourWindowS.mid / evaluation.outcome.pourWindowS.mid).toBeCloseTo(1, 1)
   })
 })

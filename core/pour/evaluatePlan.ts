@@ -12,6 +12,7 @@ import {
   blendWater,
   checkConsistency,
   compressiveStrengthMPa,
+  mixProperties,
   mixTempC,
   type BatchIssueCode,
   type BatchPlan,
@@ -23,7 +24,7 @@ import { checkAdditions, type AdditionIssueCode } from '../plaster'
 import type { Range } from '../provenance'
 import { forecastSetting, type SettingForecast } from '../setting'
 import { costOf, type Cost } from '../stock'
-import { batchesOf, flowOf, settingInputOf, type Flow } from './mixing'
+import { batchesOf, flowOf, mixInputOf, settingInputOf, type Flow } from './mixing'
 import { castsOf, longestSideOf, siftTimeS, type PourPlan } from './plan'
 import { suitabilityOf, type Suitability } from './suits'
 
@@ -37,12 +38,15 @@ export type PlanIssueCode =
   | 'piece_too_thin'
   | 'stirring_into_the_set'
   | 'tap_cannot_reach'
+  | 'scale_too_coarse'
   | BatchIssueCode
   | AdditionIssueCode
   | ThicknessCode
 
 /** What the plan comes to: everything here is computed, nothing of it is stored. */
 export interface PlanOutcome {
+  /** The mix as it is meant. */
+  mix: MixProperties
   /** The whole job; its bowls are in `batching`. */
   weighOut: WeighOut
   batching: BatchPlan
@@ -102,6 +106,8 @@ export function pieceDrying(plan: PourPlan, mix: MixProperties, weighings: reado
 }
 
 const MAX_DRYING_AIR_C = 45
+/** Rounding to the scale may move the ratio this far before it is said. */
+const COARSE = 0.05
 
 function planIssues(plan: PourPlan): Issue<PlanIssueCode>[] {
   const issues: Issue<PlanIssueCode>[] = [...checkConsistency(plan.consistency, plan.plaster.properties)]
@@ -204,6 +210,15 @@ export function evaluatePlan(plan: PourPlan): PlanEvaluation {
     })
   }
   issues.push(...stirringIssue(plan, stirEndS, setting))
+  if (Math.abs(weighOut.consistency / plan.consistency - 1) > COARSE)
+    issues.push({
+      code: 'scale_too_coarse',
+      severity: 'warning',
+      path: 'scaleDivisionG',
+      actual: weighOut.consistency,
+      limit: plan.consistency,
+      unit: 'parts of water to 100 of plaster',
+    })
   const waterBlend = waterBlendOf(plan, weighOut.waterG)
   if (waterBlend?.limit)
     issues.push({
@@ -214,7 +229,8 @@ export function evaluatePlan(plan: PourPlan): PlanEvaluation {
       limit: settingInput.mixTempC,
       unit: '°C',
     })
-  const mix = weighOut.properties
+  // What it becomes is told of the mix that is meant: rounding a spoonful to a coarse scale can make it impossible.
+  const mix = mixProperties(mixInputOf(plan))
   const strength = compressiveStrengthMPa(mix.porosity, plan.plaster.properties.strengthFactor)
   const longestMm = longestSideOf(plan)
   const piece = pieceDrying(plan, mix, [])
@@ -222,6 +238,7 @@ export function evaluatePlan(plan: PourPlan): PlanEvaluation {
     ok: true,
     issues,
     outcome: {
+      mix,
       weighOut,
       batching,
       leftover: placeLeftover(weighOut.slurryMl - plan.mould.cavityMl, plan.spill ?? []),

@@ -4,11 +4,13 @@ import type { Issue } from '../errors'
 import {
   checkConsistency,
   checkSlurry,
+  mixProperties,
   mixTempC,
   ratioSigmaLn,
   weighOutForVolume,
   weighOutFromMasses,
   type Batch,
+  type MixProperties,
   type WeighOut,
 } from '../mix'
 import type { Range } from '../provenance'
@@ -31,12 +33,10 @@ export interface BatchFacts {
   planned: Batch
   /** Asked for when the mould was not full. */
   topUp: boolean
-  /** What is in the bowl by the record, corrections included, g; undefined until it is weighed. */
-  inBowl: { waterG: number | undefined; powderG: number | undefined }
-  /** What that makes; the slurry check's consistency where there was one. */
+  /** What is in the bowl by the record, corrections and slurry check included, g; undefined until it is weighed. */
+  inBowl: InBowl
+  /** What that makes. */
   actual: WeighOut | undefined
-  /** Consistency read back from the slurry. */
-  checked: Range | undefined
   /** What the weighing has to say: far from the plan, or too little water to harden. */
   issues: Issue<PourIssueCode>[]
   doneAtMs: DoneAt
@@ -101,13 +101,15 @@ function firstDoneAt(live: readonly PourEvent[]): Map<string, number> {
   return done
 }
 
-const GLOBAL_STEPS: StepId[] = ['prepare', 'demould', 'dry']
+/** The bowls are empty: these are about the piece, which waits for the bowl mixed last. */
+const AFTER_POURING: StepId[] = ['tap', 'demould', 'dry']
 
 /** What was done of one bowl, and of the pour as a whole. */
 function doneOf(done: ReadonlyMap<string, number>, steps: readonly PlanStep[], batch: number): DoneAt {
   const found: DoneAt = {}
   for (const step of steps) {
-    if (step.batch !== batch && !GLOBAL_STEPS.includes(step.id) && step.id !== 'tap') continue
+    const ofThePour = step.id === 'prepare' || AFTER_POURING.includes(step.id)
+    if (step.batch !== batch && !ofThePour) continue
     const at = done.get(keyOf(step.id, step.batch))
     if (at !== undefined) found[step.id] = at
   }
@@ -126,36 +128,59 @@ function midSprinkleMs(plan: PourPlan, done: DoneAt, siftS: number): number | un
   return stirred === undefined ? undefined : stirred - beforeSoakEndMs - plan.stirS * 1000
 }
 
-/** The last weighing, and what was put right after it. */
-function massInBowlG(
-  events: readonly PourEvent[],
-  what: WeighedWhat,
-  [more, less]: readonly ['water_in' | 'powder_in', 'water_out' | 'powder_out'],
-): number | undefined {
-  const at = events.findLastIndex((e) => e.body.type === 'weighed' && e.body.what === what)
-  const weighed = events[at]?.body
-  if (weighed?.type !== 'weighed') return undefined
-  return events.slice(at + 1).reduce((massG, { body }) => {
-    if (body.type !== 'corrected') return massG
-    return massG + (body.how === more ? body.massG : body.how === less ? -body.massG : 0)
-  }, weighed.massG)
-}
-
 /** A mix that is measured wrongly may still be more than nothing: what the models need at the least. */
 const LEAST_MASS_G = 0.1
 
-function inBowlOf(events: readonly PourEvent[]): BatchFacts['inBowl'] {
-  const atLeast = (massG: number | undefined) => massG && Math.max(LEAST_MASS_G, massG)
-  return {
-    waterG: atLeast(massInBowlG(events, 'water', ['water_in', 'water_out'])),
-    powderG: atLeast(massInBowlG(events, 'powder', ['powder_in', 'powder_out'])),
-  }
+/** What was put right since, with its sign. */
+function corrected(
+  massG: number,
+  since: readonly PourEvent[],
+  more: 'water_in' | 'powder_in',
+  less: 'water_out' | 'powder_out',
+): number {
+  const sum = since.reduce((total, { body }) => {
+    if (body.type !== 'corrected') return total
+    return total + (body.how === more ? body.massG : body.how === less ? -body.massG : 0)
+  }, massG)
+  return Math.max(LEAST_MASS_G, sum)
 }
 
-function checkedOf(plan: PourPlan, events: readonly PourEvent[]): Range | undefined {
-  const check = events.findLast((e) => e.body.type === 'slurry_checked')?.body
-  if (check?.type !== 'slurry_checked') return undefined
-  return checkSlurry(mixInputOf(plan), check.massG, check.volumeMl)
+function lastWeighing(events: readonly PourEvent[], what: WeighedWhat) {
+  const at = events.findLastIndex((e) => e.body.type === 'weighed' && e.body.what === what)
+  const body = events[at]?.body
+  return body?.type === 'weighed' ? { at, massG: body.massG } : undefined
+}
+
+interface InBowl {
+  waterG: number | undefined
+  powderG: number | undefined
+  checked: Range | undefined
+}
+
+/**
+ * What is in a bowl by the record: the last weighings and what was put right after them. A slurry check replaces what
+ * the scale said of the water, not of the plaster, and is put right after in its turn.
+ */
+function inBowlOf(plan: PourPlan, events: readonly PourEvent[]): InBowl {
+  const powderIn = (upTo: readonly PourEvent[]) => {
+    const weighed = lastWeighing(upTo, 'powder')
+    return weighed && corrected(weighed.massG, upTo.slice(weighed.at + 1), 'powder_in', 'powder_out')
+  }
+  const powderG = powderIn(events)
+  const water = lastWeighing(events, 'water')
+  const waterG = water && corrected(water.massG, events.slice(water.at + 1), 'water_in', 'water_out')
+  const checkAt = events.findLastIndex((e) => e.body.type === 'slurry_checked')
+  const check = events[checkAt]?.body
+  if (check?.type !== 'slurry_checked') return { waterG, powderG, checked: undefined }
+  const checked = checkSlurry(mixInputOf(plan), check.massG, check.volumeMl)
+  const powderThenG = powderIn(events.slice(0, checkAt))
+  if (!checked || powderThenG === undefined) return { waterG, powderG, checked: undefined }
+  const waterThenG = powderThenG * (checked.mid / 100 - (plan.plaster.properties.admixWaterRatio ?? 0))
+  return {
+    waterG: corrected(waterThenG, events.slice(checkAt + 1), 'water_in', 'water_out'),
+    powderG,
+    checked,
+  }
 }
 
 function weighingIssues(plan: PourPlan, actual: WeighOut | undefined): Issue<PourIssueCode>[] {
@@ -174,31 +199,32 @@ function weighingIssues(plan: PourPlan, actual: WeighOut | undefined): Issue<Pou
   return issues
 }
 
-/** A slurry check replaces what the scale said of the ratio; the plaster weighed stands. */
-function actualOf(plan: PourPlan, { waterG, powderG }: BatchFacts['inBowl'], checked: Range | undefined) {
-  if (waterG === undefined || powderG === undefined) return undefined
-  const admix = plan.plaster.properties.admixWaterRatio ?? 0
-  const reallyG = checked ? Math.max(LEAST_MASS_G, powderG * (checked.mid / 100 - admix)) : waterG
-  return weighOutFromMasses(mixInputOf(plan), powderG, reallyG)
-}
-
 function measuredSlurryTempC(live: readonly PourEvent[]): number | undefined {
   const found = live.findLast((e) => e.body.type === 'temperature' && e.body.place === 'slurry')
   return found?.body.type === 'temperature' ? found.body.tempC : undefined
 }
 
+interface Bowl {
+  planned: Batch
+  topUp: boolean
+  /** Events of this bowl, and what was done of it. */
+  events: readonly PourEvent[]
+  doneAtMs: DoneAt
+}
+
+/** @param slurryTempC as measured; undefined where nobody did. */
 function foldBatch(
   plan: PourPlan,
-  planned: Batch,
-  topUp: boolean,
-  events: readonly PourEvent[],
-  live: readonly PourEvent[],
-  doneAtMs: DoneAt,
+  { planned, topUp, events, doneAtMs }: Bowl,
+  slurryTempC: number | undefined,
   scaleFailed: boolean,
 ): BatchFacts {
-  const inBowl = inBowlOf(events)
-  const checked = checkedOf(plan, events)
-  const actual = actualOf(plan, inBowl, checked)
+  const inBowl = inBowlOf(plan, events)
+  const { waterG, powderG, checked } = inBowl
+  const actual =
+    waterG === undefined || powderG === undefined
+      ? undefined
+      : weighOutFromMasses(mixInputOf(plan), powderG, waterG)
   const issues = weighingIssues(plan, actual)
   // A mix that cannot harden has no forecast of its own: the plan's stands, and the issue says so.
   const sound = actual !== undefined && issues.every((i) => i.severity !== 'error')
@@ -211,7 +237,7 @@ function foldBatch(
     plaster: plan.plaster.properties,
     consistency,
     mixTempC:
-      measuredSlurryTempC(live) ??
+      slurryTempC ??
       mixTempC(consistency, plan.waterTempC, plan.powderTempC, plan.plaster.properties.fillerRatio),
     stirS:
       stirFromMs !== undefined && doneAtMs.stir !== undefined
@@ -237,7 +263,6 @@ function foldBatch(
     topUp,
     inBowl,
     actual,
-    checked,
     issues,
     doneAtMs,
     siftS,
@@ -252,7 +277,7 @@ function dryingFromEvents(
   plan: PourPlan,
   live: readonly PourEvent[],
   startMs: number | undefined,
-  mix: WeighOut,
+  mix: MixProperties,
 ): PourFacts['drying'] {
   if (startMs === undefined) return undefined
   const weighings = live.flatMap((e) =>
@@ -260,7 +285,7 @@ function dryingFromEvents(
       ? [{ timeS: (e.occurredAtMs - startMs) / 1000, massG: e.body.massG }]
       : [],
   )
-  const { forecast, targetLeft } = pieceDrying(plan, mix.properties, weighings)
+  const { forecast, targetLeft } = pieceDrying(plan, mix, weighings)
   return { startMs, weighings, forecast, targetLeft }
 }
 
@@ -268,7 +293,7 @@ function dryingFromEvents(
 function topUpBatch(plan: PourPlan, missingMl: number): Batch {
   const out = weighOutForVolume(mixInputOf(plan), missingMl, plan.sparePct, plan.scaleDivisionG)
   return {
-    name: 'For what is missing',
+    name: '',
     waterG: out.waterG,
     powderG: out.powderG,
     fillerG: out.fillerG,
@@ -283,14 +308,15 @@ function topUpBatch(plan: PourPlan, missingMl: number): Batch {
 /** Planned bowls and those asked for on the way, with all their steps in order. */
 function bowlsAndSteps(plan: PourPlan, live: readonly PourEvent[], planned: readonly Batch[]) {
   let steps = stepsOf(plan, planned.length)
-  const bowls = planned.map((batch) => ({ batch, topUp: false }))
-  const tapsBy = (atMs: number) =>
-    live.some((e) => e.body.type === 'tapped' && e.occurredAtMs <= atMs && isLastTap(e))
-  const isLastTap = (e: PourEvent) => batchOf(e.body) === steps.findLast((s) => s.id === 'tap')!.batch
+  const bowls = planned.map((batch) => ({ planned: batch, topUp: false }))
   for (const { body, occurredAtMs } of live) {
     if (body.type !== 'ran_short') continue
-    steps = withTopUp(steps, plan, tapsBy(occurredAtMs))
-    bowls.push({ batch: topUpBatch(plan, body.missingMl), topUp: true })
+    const lastTap = steps.findLast((s) => s.id === 'tap')!.batch
+    const tapped = live.some(
+      (e) => e.body.type === 'tapped' && batchOf(e.body) === lastTap && e.occurredAtMs <= occurredAtMs,
+    )
+    steps = withTopUp(steps, plan, tapped)
+    bowls.push({ planned: topUpBatch(plan, body.missingMl), topUp: true })
   }
   return { steps, bowls }
 }
@@ -314,24 +340,17 @@ export function foldPour(plan: PourPlan, events: readonly PourEvent[]): PourFact
   const done = firstDoneAt(live)
   // A forgotten tap does not hold the pour up: the step in hand follows the furthest one done.
   const next = steps[steps.findLastIndex((s) => done.has(keyOf(s.id, s.batch))) + 1]
-  const lastBowl = bowls.length - 1
-  const batch = next && !GLOBAL_STEPS.includes(next.id) && next.id !== 'tap' ? next.batch : lastBowl
-  const inFirst = next?.id === 'prepare' ? 0 : batch
+  const batch = next === undefined || AFTER_POURING.includes(next.id) ? bowls.length - 1 : next.batch
   const scaleFailed = live.some((e) => e.body.type === 'scale_failed')
-  const batches = bowls.map(({ batch: planned, topUp }, i) =>
-    foldBatch(
-      plan,
-      planned,
-      topUp,
-      live.filter((e) => batchOf(e.body) === i),
-      live,
-      doneOf(done, steps, i),
-      scaleFailed,
-    ),
-  )
-  const inHand = batches[inFirst]!
+  const slurryTempC = measuredSlurryTempC(live)
+  const batches = bowls.map((bowl, i) => {
+    const events = live.filter((e) => batchOf(e.body) === i)
+    return foldBatch(plan, { ...bowl, events, doneAtMs: doneOf(done, steps, i) }, slurryTempC, scaleFailed)
+  })
+  const inHand = batches[batch]!
   const actual = wholeOf(plan, batches)
   const sound = actual !== undefined && batches.every((b) => b.issues.every((i) => i.severity !== 'error'))
+  const mix = sound ? actual.properties : mixProperties(mixInputOf(plan))
   const end = live.findLast((e) => e.body.type === 'finished')
   const { settingInput, setting, siftS, settingStartMs, issues, doneAtMs } = inHand
   return {
@@ -341,7 +360,7 @@ export function foldPour(plan: PourPlan, events: readonly PourEvent[]): PourFact
     stepsDone: steps.map((s) => done.has(keyOf(s.id, s.batch))),
     step: next?.id,
     batches,
-    batch: inFirst,
+    batch,
     inHand,
     doneAtMs,
     planned: total,
@@ -353,7 +372,7 @@ export function foldPour(plan: PourPlan, events: readonly PourEvent[]): PourFact
     settingInput,
     setting,
     demould: forecastDemould(settingInput, setting, plan.mould.kind),
-    drying: dryingFromEvents(plan, live, doneAtMs.demould, sound ? actual : total),
+    drying: dryingFromEvents(plan, live, doneAtMs.demould, mix),
     verdict:
       end?.body.type === 'finished'
         ? { verdict: end.body.verdict, reason: end.body.reason, atMs: end.occurredAtMs }

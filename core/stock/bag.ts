@@ -14,7 +14,7 @@ export interface BagState {
 }
 
 /** Days open after which a bag is old, by how it is kept (common practice, no source). */
-const OLD_AFTER_DAYS: Record<BagKeeping, number> = { sealed: 365, dry_open: 120, damp: 0 }
+const OLD_AFTER_DAYS: Record<Exclude<BagKeeping, 'damp'>, number> = { sealed: 365, dry_open: 120 }
 
 /** Old or damp powder can be lumpy and slow or seeded and fast: no shift, only doubt (common practice). */
 const OLD_SIGMA_LN = 0.3

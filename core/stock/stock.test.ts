@@ -35,6 +35,11 @@ describe('learning a factor', () => {
 describe('a card', () => {
   it('that says nothing is its class', () =>
     expect(propertiesOfCard(labelOfClass('pottery'))).toEqual(plasterProperties('pottery')))
+  it('that prints less water than its class is used at, is within its own range', () => {
+    const stiff = propertiesOfCard({ ...labelOfClass('gc'), consistency: 30 })
+    expect(stiff.consistencyLow).toBe(30)
+    expect(stiff.consistencyHigh).toBe(plasterProperties('gc').consistencyHigh)
+  })
   it('that gives a setting time sets at that time, at its own ratio', () => {
     const card = { ...labelOfClass('gc'), consistency: 42, setMin: 30, setTest: 'vicat' as const }
     const plaster = propertiesOfCard(card)

@@ -45,7 +45,7 @@ const bowlName = computed(() => {
   const f = facts.value
   if (!f || f.batches.length === 1 || !step.value) return ''
   if (['prepare', 'tap', 'demould', 'dry'].includes(step.value)) return ''
-  const { name } = f.inHand.planned
+  const name = f.inHand.topUp ? 'For what is missing' : f.inHand.planned.name
   return `Bowl ${f.batch + 1} of ${f.batches.length}${name && !/^Bag \d/.test(name) ? `: ${name}` : ''}`
 })
 const inBags = computed(
