@@ -45,7 +45,7 @@ const window = computed(() => outcome.value?.pourWindowS)
           Makes <b>{{ units.volume(outcome.weighOut.slurryMl) }}</b> of slurry for a mould of
           <b>{{ units.volume(plan.mould.cavityMl) }}</b>, at about <b>{{ units.temp(outcome.mixTempC) }}</b>.
           <template v-if="!plan.batching?.bowl"
-            >Bowl of at least
+            >{{ plan.addingWay === 'kneaded' ? 'A bag' : 'Bowl' }} of at least
             <b>{{ units.volume(Math.max(...outcome.batching.batches.map((b) => b.bowlMl))) }}</b>.</template
           >
         </p>

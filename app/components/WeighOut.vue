@@ -159,7 +159,7 @@ const largest = computed(() => batches.value.reduce((a, b) => (b.slurryMl > a.sl
 .amounts {
   display: flex;
   flex-wrap: wrap;
-  gap: var(--s3) var(--s6);
+  gap: var(--s3) var(--s5);
 }
 .amounts > div {
   display: grid;
@@ -174,7 +174,7 @@ thead th {
   color: var(--on-ground-soft);
 }
 .amount {
-  font-size: clamp(2.6rem, 5.4vw, 4.1rem);
+  font-size: clamp(2.6rem, 4.7vw, 3.6rem);
   white-space: nowrap;
 }
 table {

@@ -61,7 +61,7 @@ export const BECAUSE_WORDS = {
   bowl: 'since it holds no more',
   working_time: 'each poured before it thickens',
   layers: 'one on the other: the next is mixed when the last thickens',
-  bags: 'one bag each',
+  bags: 'weighed beforehand',
 } as const
 
 export const SCHOOL_WORDS: Record<SchoolId, string> = {
