@@ -127,15 +127,6 @@ describe('water from two taps', () => {
 })
 
 describe('air', () => {
-  // Stokes with a rigid surface, 1 mm in slurry of 1700 kg/m³ (closed form); the table of docs/science.md#air.
-  it.each([
-    [0.3, 30, 10],
-    [1, 30, 34],
-    [3, 10, 34],
-  ])('at %d Pa·s a 1 mm bubble takes %d mm in %d s', (viscosityPaS, depthMm, seconds) => {
-    const { riseS } = tappingAdvice({ depthMm, viscosityPaS, densityKgM3: 1620, workS: 900, pouredAtS: 0 })
-    expect(Math.abs(riseS / seconds - 1)).toBeLessThan(0.06)
-  })
   it('tapping is worth a quarter minute to two, and ends before it thickens', () => {
     const at = (depthMm: number, pouredAtS: number) =>
       tappingAdvice({ depthMm, viscosityPaS: 0.6, densityKgM3: 1620, workS: 600, pouredAtS })
