@@ -71,6 +71,13 @@ function handOn(recipe: Recipe) {
   }
   saveFile(`${recipe.name}.json`, 'application/json', `${JSON.stringify(file, null, 2)}\n`)
 }
+/** A file never overwrites what is kept. */
+function freeName(wanted: string): string {
+  const taken = new Set(workshop.recipes.map((r) => r.name))
+  let free = wanted
+  for (let n = 2; taken.has(free); n++) free = `${wanted} (${n})`
+  return free
+}
 async function takeIn() {
   const file = fileInput.value?.files?.[0]
   if (!file) return
@@ -78,7 +85,7 @@ async function takeIn() {
   try {
     const read = JSON.parse(await file.text()) as Partial<RecipeFile>
     if (read.format === 'nine-ripples.recipe' && read.version === 1 && read.name && read.plan)
-      await put(read.name, read.plan as PourPlan)
+      await put(freeName(read.name), read.plan as PourPlan)
     else failure.value = 'This file is not a recipe.'
   } catch {
     failure.value = 'This file cannot be read: it is not JSON.'

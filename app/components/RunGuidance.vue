@@ -81,6 +81,9 @@ const waitsForLayer = computed(
     props.facts.inHand.planned.start === 'when_it_thickens' &&
     props.facts.batch > 0,
 )
+const freshBowl = computed(
+  () => props.step === 'start_sift' && props.facts.batch > 0 && props.facts.plan.addingWay !== 'kneaded',
+)
 const keying = computed(() =>
   props.facts.inHand.topUp && (props.step === 'pour' || props.step === 'start_sift')
     ? keyingOf(layerBelow(props.facts, props.nowMs)).map((k) => KEYING_WORDS[k])
@@ -114,6 +117,7 @@ const lines = computed(() => [
   ...(closeBag.value ? ['Close the bag of plaster now. The mask stays on until it is shut.'] : []),
   ...stirring.value,
   ...(waitsForLayer.value ? ['Roughen the layer in the mould, then mix this one as that thickens.'] : []),
+  ...(freshBowl.value ? ['Into a fresh, clean bowl: crumbs of the last one make it set sooner.'] : []),
   ...keying.value,
   ...tactics.value.map((t) => TACTIC_WORDS[t]),
 ])

@@ -4,14 +4,14 @@ import { foldPour, type PourPlan } from '#core/pour'
 import type { Page, PourRecord } from '~~/shared/contracts'
 import { callApi } from '~/composables/useApi'
 
-const sameJob = (a: PourPlan, b: PourPlan) =>
-  a.plaster.name === b.plaster.name &&
-  (a.mould.members?.[0]?.mouldId ?? a.mould.name) === (b.mould.members?.[0]?.mouldId ?? b.mould.name)
+/** A set is known by its first mould. */
+const mouldOf = ({ mould }: PourPlan) => mould.members?.[0]?.name ?? mould.name
+const jobOf = (plan: PourPlan) => `${mouldOf(plan)}\n${plan.plaster.name}`
 
 /** At what consistency this mould was last really mixed with this plaster; undefined where it never was. */
 export function useLastConsistency(plan: Ref<PourPlan | undefined>): Ref<number | undefined> {
   const last = ref<number>()
-  const job = computed(() => plan.value && `${plan.value.mould.name}\n${plan.value.plaster.name}`)
+  const job = computed(() => plan.value && jobOf(plan.value))
   watchDebounced(
     job,
     async () => {
@@ -19,11 +19,11 @@ export function useLastConsistency(plan: Ref<PourPlan | undefined>): Ref<number 
       last.value = undefined
       if (!wanted) return
       const answer = await callApi<Page<PourRecord>>('/api/pours', {
-        query: { q: wanted.mould.name.slice(0, 100), limit: 30 },
+        query: { q: mouldOf(wanted).slice(0, 100), limit: 30 },
       })
-      if (!answer.ok || job.value !== `${wanted.mould.name}\n${wanted.plaster.name}`) return
+      if (!answer.ok || job.value !== jobOf(wanted)) return
       for (const record of answer.value.items) {
-        if (!sameJob(record.plan, wanted)) continue
+        if (jobOf(record.plan) !== jobOf(wanted)) continue
         last.value = foldPour(record.plan, record.events).actual?.consistency
         if (last.value !== undefined) return
       }

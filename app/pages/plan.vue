@@ -206,7 +206,7 @@ async function save() {
   display: grid;
   gap: var(--s3);
   /* The sheet is long and so is what it comes to: each scrolls by itself, so that a slider and its effect are both in sight. */
-  max-height: calc(100dvh - 2 * var(--s3));
+  max-height: calc(100dvh - 6rem);
   overflow-y: auto;
   align-content: start;
 }

@@ -38,7 +38,7 @@ export interface Batch {
   slurryMl: number
   /** Smallest bowl for it, ml. */
   bowlMl: number
-  /** How full the chosen bowl gets, 0–1; undefined without one. */
+  /** How full the chosen bowl gets, 0–1; undefined without one, or where it would run over, which an issue says. */
   bowlFill: number | undefined
   /** Times each goes on the scale. */
   weighings: { water: number; powder: number }
@@ -244,7 +244,7 @@ export function planBatches(
       fillerG: fillers[i]!,
       slurryMl,
       bowlMl: bowlVolumeMl(waterG, slurryMl),
-      bowlFill: bowl ? slurryMl / bowl.volumeMl : undefined,
+      bowlFill: bowl && slurryMl <= bowl.volumeMl ? slurryMl / bowl.volumeMl : undefined,
       weighings: {
         water: weighingsOf(waterG, tareG, scaleCapacityG),
         powder: weighingsOf(powderG, tareG, scaleCapacityG),

@@ -392,8 +392,10 @@ it('no plan within its limits gives a figure that cannot be', () => {
       for (const b of batching.batches) {
         for (const massG of [b.waterG, b.powderG, b.fillerG, b.slurryMl])
           expect(Number.isFinite(massG) && massG >= 0).toBe(true)
-        const cut = p.split.by === 'need' || p.split.by === 'layers'
-        if (cut && b.bowlFill !== undefined) expect(b.bowlFill).toBeLessThanOrEqual(1)
+        // Bags are weighed before anyone knows the bowl: one that is too small is said, not filled past its rim.
+        const runsOver = p.bowlMl !== null && b.bowlFill === undefined
+        if (b.bowlFill !== undefined) expect(b.bowlFill).toBeLessThanOrEqual(1)
+        if (runsOver) expect(evaluation.issues.map((i) => i.code)).toContain('bowl_too_small')
       }
       if (waterBlend) {
         expect(waterBlend.waterTempC).toBeLessThanOrEqual(45)

@@ -308,6 +308,9 @@ test('thinner costs what it costs, schools fill the mould to different heights, 
   await expect(page.getByText('Plain 70 is gone.')).toBeVisible()
   await page.getByLabel('Recipe file').setInputFiles(path)
   await expect(page.getByText('Plain 70 is kept.')).toBeVisible()
+  // A second time it is another recipe: a file never overwrites what is kept.
+  await page.getByLabel('Recipe file').setInputFiles(path)
+  await expect(page.getByText('Plain 70 (2) is kept.')).toBeVisible()
   const broken = { ...JSON.parse(readFileSync(path, 'utf8')), format: 'something else' }
   await page.getByLabel('Recipe file').setInputFiles({
     name: 'x.json',
@@ -315,7 +318,7 @@ test('thinner costs what it costs, schools fill the mould to different heights, 
     buffer: Buffer.from(JSON.stringify(broken)),
   })
   await expect(page.getByText('This file is not a recipe.')).toBeVisible()
-  await page.getByRole('link', { name: 'Card of Plain 70' }).click()
+  await page.getByRole('link', { name: 'Card of Plain 70,' }).click()
   await expect(head(page)).toHaveText('Plain 70')
 })
 

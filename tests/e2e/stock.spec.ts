@@ -64,6 +64,15 @@ test('what cannot be is said at its field, and nothing typed is lost', async ({ 
   await expect(page.getByRole('button', { name: 'Throw it away: Dental stone' })).toHaveCount(0)
 })
 
+test('the schools know how this mould was mixed last time', async ({ page, open }) => {
+  await open(page, '/plan')
+  await page.getByText('Schools side by side').click()
+  await expect(page.getByRole('img', { name: /^Yours last time: full/ })).toBeVisible()
+  await page.getByRole('combobox', { name: 'Which plaster' }).click()
+  await page.getByRole('option', { name: 'Dental plaster' }).click()
+  await expect(page.getByRole('img', { name: /^Yours last time/ })).toHaveCount(0)
+})
+
 test('a set slightly larger than its bags says so; a small scale weighs in turns; other units say the same', async ({
   page,
   open,
