@@ -1,8 +1,12 @@
 import { randomUUID } from 'node:crypto'
 import { sql } from 'kysely'
 import { describe, expect, it } from 'vitest'
+import { parseRatioLabel } from '../../core/plaster'
 import { labelOfClass } from '../../core/stock'
+import { migrate } from '../../server/db/migrate'
+import { listPlasters } from '../../server/services/plasters'
 import type { BagCard, BagInput, PlasterCard, PlasterInput } from '../../shared/stock'
+import { createTestDatabase } from '../support/database'
 import { withServer } from '../support/suite'
 import { testPlan } from '../unit/plans'
 
@@ -214,6 +218,22 @@ it('a plan of more bowls than anybody mixes is refused, one of several is kept',
   }
   expect((await put(1000, 3000)).status).toBe(200)
   expect(await put(100, 100_000)).toMatchObject({ status: 400, json: { error: { code: 'invalid_input' } } })
+})
+
+it('a card from before labels were read keeps its ratio, as if it had been typed', async () => {
+  const old = await createTestDatabase()
+  await migrate(old.db, '20261124T0001_moulds')
+  await sql`insert into plaster (id, name, class_id, label_consistency, label_expansion_pct)
+    values (${randomUUID()}, 'Paper bag', 'pop', 64.5, null),
+      (${randomUUID()}, 'Plain tub', 'gc', null, 0.3)`.execute(old.db)
+  await migrate(old.db)
+  const { items } = await listPlasters(old.db, { offset: 0, limit: 10 })
+  expect(items).toMatchObject([
+    { name: 'Paper bag', printedRatio: '64.5 parts', label: { consistency: 64.5, setMin: null } },
+    { name: 'Plain tub', printedRatio: '', label: { consistency: null, expansionPct: 0.3 } },
+  ])
+  expect(parseRatioLabel(items[0]!.printedRatio)).toMatchObject({ ok: true, consistency: 64.5 })
+  await old.drop()
 })
 
 it('the database itself refuses what must never be', async () => {
