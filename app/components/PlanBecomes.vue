@@ -15,6 +15,7 @@ const units = useUnits()
 const workshop = useWorkshop()
 
 const mix = computed(() => props.outcome.mix)
+const freeWaterG = computed(() => props.outcome.wetMassG - props.outcome.dryMassG)
 const slurryG = computed(() => (props.outcome.weighOut.slurryMl * mix.value.slurryDensityKgM3) / 1000)
 const origin = (what: 'setTime' | 'expansion' | 'strength' | 'consistency') => {
   const known = props.plan.plaster.origins?.[what]
@@ -57,10 +58,11 @@ const betterPlaster = (classId: keyof typeof PLASTER_CLASS_WORDS) =>
       <FigureTile
         :figure="units.mass(outcome.dryMassG)"
         what="Dry weight"
-        origin="Computed from the volume and the mix; densities are good to about 3 %."
+        origin="Computed from the volume and the mix; densities are good to about 3 %, the volume as far as it is known."
       >
-        {{ units.mass(outcome.wetMassG) }} when it comes out:
-        {{ units.mass(outcome.wetMassG - outcome.dryMassG) }} of water to leave
+        {{ units.mass(outcome.dryMassRangeG.low) }} to {{ units.mass(outcome.dryMassRangeG.high) }};
+        {{ units.mass(outcome.wetMassG) }} when it comes out, {{ units.mass(freeWaterG) }} of it water to
+        leave
       </FigureTile>
       <FigureTile
         :figure="`${outcome.strength.dry.mid.toFixed(0)} MPa`"
@@ -91,7 +93,8 @@ const betterPlaster = (classId: keyof typeof PLASTER_CLASS_WORDS) =>
         what="Pores, when dry"
         origin="Computed: the room that water and air leave. About half and more draws water out of clay; under two fifths hardly."
       >
-        {{ density(mix.dryDensityKgM3) }} dry, {{ density(mix.wetSetDensityKgM3) }} wet
+        {{ (100 * outcome.porosity.low).toFixed(0) }}–{{ (100 * outcome.porosity.high).toFixed(0) }} % as the
+        ratio is met; {{ density(mix.dryDensityKgM3) }} dry, {{ density(mix.wetSetDensityKgM3) }} wet
       </FigureTile>
       <FigureTile
         :figure="durationText(outcome.flow.tapping.tapS)"

@@ -175,6 +175,22 @@ describe('what it will be', () => {
     expect(evaluatePlan(plan).issues.map((i) => i.code)).toContain('stirring_into_the_set')
     expect(evaluatePlan(testPlan()).issues).toEqual([])
   })
+  it('is told with the range that volume and ratio leave', () => {
+    const plan = testPlan()
+    const rough = { ...plan, mould: { ...plan.mould, plusMinusMl: 100 } }
+    const of = (p: PourPlan) => {
+      const evaluation = evaluatePlan(p)
+      if (!evaluation.ok) throw new Error('plan refused')
+      return evaluation.outcome
+    }
+    // ±3 % on densities; with a tenth of the volume in doubt, √(.03² + .1²).
+    expect(of(plan).dryMassRangeG.high / of(plan).dryMassG).toBeCloseTo(1.03, 9)
+    expect(of(rough).dryMassRangeG.low / of(rough).dryMassG).toBeCloseTo(1 - 0.1044, 4)
+    const scooped = of({ ...plan, ratioMethod: 'by_volume' })
+    expect(scooped.porosity.high - scooped.porosity.low).toBeGreaterThan(
+      3 * (of(plan).porosity.high - of(plan).porosity.low),
+    )
+  })
   it('costs what its share of the bag cost', () => {
     const plan = testPlan()
     const bag = { bagId: 'x', name: 'Sack', boughtG: 25_000, price: 25 }

@@ -14,6 +14,7 @@ import {
   compressiveStrengthMPa,
   mixProperties,
   mixTempC,
+  ratioRange,
   type BatchIssueCode,
   type BatchPlan,
   type MixProperties,
@@ -60,6 +61,10 @@ export interface PlanOutcome {
   pourWindowS: Range
   dryMassG: number
   wetMassG: number
+  /** By how well volume and densities are known, g. */
+  dryMassRangeG: Range
+  /** Pores of the dry piece, 0–1, by how well the ratio is met. */
+  porosity: Range
   strength: { dry: Range; wetOneHour: Range }
   drying: DryingForecast
   /** Fraction of free water that may be left when the piece is dry enough. */
@@ -157,6 +162,20 @@ function stirringIssue(plan: PourPlan, stirEndS: number, setting: SettingForecas
   ]
 }
 
+/** Densities are good to this (docs/science.md#mix). */
+const DENSITY_OFF_BY = 0.03
+
+function dryMassRange({ mould }: PourPlan, mid: number): Range {
+  const off = Math.hypot(DENSITY_OFF_BY, (mould.plusMinusMl ?? 0) / mould.cavityMl)
+  return { low: mid * (1 - off), mid, high: mid * (1 + off) }
+}
+
+function porosityRange(plan: PourPlan, mix: MixProperties): Range {
+  const ratio = ratioRange(plan, plan.consistency)
+  const at = (consistency: number) => mixProperties({ ...mixInputOf(plan), consistency }).porosity
+  return { low: at(ratio.low), mid: mix.porosity, high: at(ratio.high) }
+}
+
 function waterBlendOf(plan: PourPlan, waterG: number): WaterBlend | undefined {
   if (!plan.taps) return undefined
   return blendWater({
@@ -249,6 +268,8 @@ export function evaluatePlan(plan: PourPlan): PlanEvaluation {
       pourWindowS,
       dryMassG: piece.dryMassG,
       wetMassG: piece.dryMassG + piece.freeWaterG,
+      dryMassRangeG: dryMassRange(plan, piece.dryMassG),
+      porosity: porosityRange(plan, mix),
       strength,
       drying: piece.forecast,
       targetFractionLeft: piece.targetLeft,
