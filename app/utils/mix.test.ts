@@ -4,7 +4,7 @@ import { PACKINGS, PLASTER_CLASS_IDS, type Addition } from '#core/plaster'
 import { batchesOf, evaluatePlan, foldPour, sketchMix, stepsOf, tradeOffs, type EventBody } from '#core/pour'
 import { labelOfClass } from '#core/stock'
 import type { BagCard, PlasterCard } from '~~/shared/stock'
-import { eventAt, testPlan } from '../../tests/unit/plans'
+import { TEST_SETTINGS, eventAt, testPlan } from '../../tests/unit/plans'
 import { advanceBody, massToWeighG } from './advance'
 import { demandsOf, stockOf } from './buying'
 import { comparePlans } from './planComparison'
@@ -78,20 +78,8 @@ const bag: BagCard = {
 }
 const NOW = Date.parse('2026-06-01')
 const shelf = { plasters: [card], bags: [bag] }
-const settings = {
-  workshopName: 'Test shed',
-  system: 'metric',
-  scaleDivisionG: 1,
-  roomTempC: 18,
-  roomRhPct: 55,
-  airSpeedMS: 0.1,
-  tapTempC: 16,
-  hotTapTempC: 50,
-  scaleCapacityG: null,
-  currency: '€',
-} as const
 const bowls = [{ id: 'w1', name: 'Basin', volumeMl: 4000, tareG: 230 }]
-const stock = { moulds: [], mouldSets: [], bowls, settings, ...shelf }
+const stock = { moulds: [], mouldSets: [], bowls, settings: TEST_SETTINGS, ...shelf }
 
 describe('a plaster out of a bag', () => {
   it('brings its bag, its scoop and what always goes in', () => {
@@ -120,7 +108,7 @@ describe('a plaster out of a bag', () => {
     expect(plasterOf({ ...pick, bagId: 'gone' }, shelf, NOW)?.bag).toBeUndefined()
   })
   it('asks for more water with silica in it, and then goes in all at once', () => {
-    const draft = { ...emptyDraft(settings), plasterKey: 'class:pop', consistency: 62.5 }
+    const draft = { ...emptyDraft(TEST_SETTINGS), plasterKey: 'class:pop', consistency: 62.5 }
     const change = additionsChoice(draft, [{ id: 'silica', pct: 100 }], shelf)
     expect(change.consistency).toBeCloseTo(100, 0)
     expect(change).toMatchObject({ addingWay: 'tipped_in', soakMin: 3 })
@@ -132,7 +120,7 @@ describe('a plaster out of a bag', () => {
 
 describe('the worksheet', () => {
   const draft = {
-    ...emptyDraft(settings),
+    ...emptyDraft(TEST_SETTINGS),
     piece: 'A piece',
     ...plasterChoice('p1', shelf),
     bowlId: 'w1',
@@ -157,7 +145,7 @@ describe('the worksheet', () => {
   })
   it('takes over a recipe without its mould', () => {
     const recipe = planOf({ ...draft, consistency: 66 }, stock, NOW)!
-    const mine = { ...emptyDraft(settings), piece: 'Mine', ...mixDraft(recipe, stock) }
+    const mine = { ...emptyDraft(TEST_SETTINGS), piece: 'Mine', ...mixDraft(recipe, stock) }
     expect(mine).toMatchObject({ piece: 'Mine', consistency: 66, plasterKey: 'p1', splitBy: 'casts' })
   })
 })

@@ -4,6 +4,7 @@ import { labelOfClass } from '#core/stock'
 import type { MouldCard, MouldSet } from '~~/shared/moulds'
 import { mouldInputSchema } from '~~/shared/moulds'
 import type { PlasterCard } from '~~/shared/stock'
+import { TEST_SETTINGS } from '../../tests/unit/plans'
 import { FIRST_METHODS, FIRST_SHAPES, fieldValue, fieldsOf, withField } from './methodFields'
 import { firstMouldDraft, mouldDraftOf, mouldInputOf, thicknessOf } from './mouldDraft'
 import {
@@ -22,18 +23,6 @@ import { FIRST_SCOOP } from './scoop'
 import { pictured, sectionOf } from './section'
 import { shelfOf, type ShelfQuery } from './shelf'
 
-const settings = {
-  workshopName: 'Test shed',
-  system: 'metric',
-  scaleDivisionG: 1,
-  roomTempC: 18,
-  roomRhPct: 55,
-  airSpeedMS: 0.1,
-  tapTempC: 16,
-  hotTapTempC: 50,
-  scaleCapacityG: null,
-  currency: '€',
-} as const
 const plasters: PlasterCard[] = [
   {
     id: 'p1',
@@ -83,11 +72,11 @@ const mouldSets: MouldSet[] = [
     ],
   },
 ]
-const stock = { moulds, mouldSets, ...shelf, bowls: [], settings }
+const stock = { moulds, mouldSets, ...shelf, bowls: [], settings: TEST_SETTINGS }
 
 it('a worksheet becomes a plan, and the plan the same worksheet again', () => {
   const draft = {
-    ...emptyDraft(settings),
+    ...emptyDraft(TEST_SETTINGS),
     piece: 'Tile 1',
     ...mouldChoice(moulds[0]!, shelf),
     shelfCount: 3,
@@ -113,11 +102,11 @@ it('a worksheet becomes a plan, and the plan the same worksheet again', () => {
   })
   expect(plasterChoice('gone', shelf)).toEqual({})
   expect(firstDraft(stock)).toMatchObject({ source: 'shelf', shelfId: 'm1' })
-  expect(firstDraft({ ...stock, moulds: [] })).toEqual(emptyDraft(settings))
+  expect(firstDraft({ ...stock, moulds: [] })).toEqual(emptyDraft(TEST_SETTINGS))
 })
 
 it('a set adds its moulds up and comes back as the set', () => {
-  const draft = { ...emptyDraft(settings), piece: 'Pair', ...setChoice(mouldSets[0]!, stock) }
+  const draft = { ...emptyDraft(TEST_SETTINGS), piece: 'Pair', ...setChoice(mouldSets[0]!, stock) }
   const plan = planOf(draft, stock, NOW)!
   expect(plan.mould.cavityMl).toBe(2 * 410 + 340)
   expect(plan.mould.members).toHaveLength(2)
@@ -125,7 +114,7 @@ it('a set adds its moulds up and comes back as the set', () => {
 })
 
 it('a plan from before moulds were described comes back as a known volume', () => {
-  const plan = planOf({ ...emptyDraft(settings), ...mouldChoice(moulds[0]!, shelf) }, stock, NOW)!
+  const plan = planOf({ ...emptyDraft(TEST_SETTINGS), ...mouldChoice(moulds[0]!, shelf) }, stock, NOW)!
   const old = { ...plan.mould }
   delete old.members
   const draft = draftOf({ ...plan, mould: old }, stock)
@@ -140,7 +129,7 @@ it('a described mould brings its own volume and thickness, and the shelf its spi
     ...described.volume,
     parts: [{ role: 'add', count: 1, method: { by: 'shape', shape } }],
   }
-  const draft = { ...emptyDraft(settings), described }
+  const draft = { ...emptyDraft(TEST_SETTINGS), described }
   expect(planOf(draft, stock, NOW)!.mould).toMatchObject({ cavityMl: 1000, kind: 'silicone' })
   // 2 V / A of the block.
   expect(planOf(draft, stock, NOW)!.mould.thicknessMm).toBeCloseTo((2 * 1e6) / 70_000, 6)

@@ -1,5 +1,6 @@
 import { plasterProperties, type PlasterClassId } from '../../core/plaster'
 import type { EventBody, PourEvent, PourPlan } from '../../core/pour'
+import type { Settings } from '../../shared/contracts'
 
 /** A plain plan to start from in tests: a one-litre silicone mould. */
 export function testPlan(classId: PlasterClassId = 'pottery', change: Partial<PourPlan> = {}): PourPlan {
@@ -30,6 +31,20 @@ export function testPlan(classId: PlasterClassId = 'pottery', change: Partial<Po
     scaleDivisionG: 1,
     ...change,
   }
+}
+
+/** A workshop's settings, as far as plans go by them. */
+export const TEST_SETTINGS: Settings = {
+  workshopName: 'Test shed',
+  system: 'metric',
+  scaleDivisionG: 1,
+  roomTempC: 18,
+  roomRhPct: 55,
+  airSpeedMS: 0.1,
+  tapTempC: 16,
+  hotTapTempC: 50,
+  scaleCapacityG: null,
+  currency: '€',
 }
 
 let made = 0
