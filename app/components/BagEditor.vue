@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** A bag of a plaster: size, price, how it is kept, what is left. Usage: <BagEditor v-model="open" :plaster :bag /> */
+import { format } from 'date-fns'
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import { computed, ref, toRaw, watch } from 'vue'
@@ -9,7 +10,7 @@ import { useProblems } from '~/composables/useProblems'
 import { useWorkshop } from '~/stores/workshop'
 import { KEEPING_WORDS } from '~/utils/mixWords'
 import { bagInputOf } from '~/utils/plasterChoice'
-import { ERROR_WORDS } from '~/utils/words'
+import { failureWords } from '~/utils/words'
 import type { BagCard, BagInput, PlasterCard } from '~~/shared/stock'
 
 const props = defineProps<{ plaster: PlasterCard | undefined; bag: BagCard | undefined }>()
@@ -33,7 +34,7 @@ watch(open, (now) => {
       name: `Bag ${workshop.bags.filter((b) => b.plasterId === props.plaster!.id).length + 1}`,
       boughtG: 25_000,
       price: null,
-      openedOn: new Date(clock.nowMs()).toISOString().slice(0, 10),
+      openedOn: format(clock.nowMs(), 'yyyy-MM-dd'),
       keeping: 'sealed',
       scoop: null,
       counted: null,
@@ -63,7 +64,7 @@ async function keep() {
   })
   if (answer.ok) open.value = false
   else {
-    failure.value = ERROR_WORDS[answer.failure.code]
+    failure.value = failureWords(answer.failure)
     if (answer.failure.code === 'stale_card') {
       await workshop.loadStock()
       seen.value = workshop.bags.find((b) => b.id === id.value)?.revision ?? seen.value
@@ -73,7 +74,7 @@ async function keep() {
 async function throwAway() {
   const answer = await workshop.deleteBag(id.value)
   if (answer.ok) open.value = false
-  else failure.value = ERROR_WORDS[answer.failure.code]
+  else failure.value = failureWords(answer.failure)
 }
 </script>
 

@@ -5,7 +5,7 @@ import { computed } from 'vue'
 import { learnBag, propertiesOfCard, wantsSpoonTest } from '#core/stock'
 import { useNow } from '~/composables/useClock'
 import { useUnits } from '~/composables/useUnits'
-import { KEEPING_WORDS } from '~/utils/mixWords'
+import { KEEPING_WORDS, paceWords } from '~/utils/mixWords'
 import { bagStateOf, doubtOf } from '~/utils/plasterChoice'
 import { dayText } from '~/utils/time'
 import type { BagCard, PlasterCard } from '~~/shared/stock'
@@ -23,11 +23,9 @@ const known = computed(() =>
   learnBag(propertiesOfCard(props.plaster.label), state.value, props.bag.spoonTests),
 )
 const learnt = computed(() => {
-  if (known.value.tests === 0) return ''
-  const pct = Math.round(100 * (known.value.factor - 1))
-  const word =
-    Math.abs(pct) < 3 ? 'sets as its card says' : `sets ${Math.abs(pct)} % ${pct > 0 ? 'slower' : 'faster'}`
-  return `${word}, by ${known.value.tests === 1 ? 'a spoon test' : `${known.value.tests} spoon tests`}`
+  const { tests, factor } = known.value
+  if (tests === 0) return ''
+  return `sets ${paceWords(factor)}, by ${tests === 1 ? 'a spoon test' : `${tests} spoon tests`}`
 })
 </script>
 

@@ -7,7 +7,7 @@ import { computed, ref } from 'vue'
 import { useProblems } from '~/composables/useProblems'
 import { useUnits } from '~/composables/useUnits'
 import { useWorkshop } from '~/stores/workshop'
-import { ERROR_WORDS } from '~/utils/words'
+import { failureWords } from '~/utils/words'
 
 const workshop = useWorkshop()
 const units = useUnits()
@@ -23,14 +23,14 @@ async function add() {
   if (!valid.value) return
   const bowl = { name: name.value.trim(), volumeMl: volumeMl.value!, tareG: tareG.value ?? 0 }
   const answer = await workshop.saveBowl(crypto.randomUUID(), bowl)
-  failure.value = answer.ok ? '' : ERROR_WORDS[answer.failure.code]
+  failure.value = answer.ok ? '' : failureWords(answer.failure)
   if (!answer.ok) return
   name.value = ''
   volumeMl.value = tareG.value = undefined
 }
 async function drop(id: string) {
   const answer = await workshop.deleteBowl(id)
-  failure.value = answer.ok ? '' : ERROR_WORDS[answer.failure.code]
+  failure.value = answer.ok ? '' : failureWords(answer.failure)
 }
 </script>
 

@@ -14,7 +14,7 @@ import { useWorkshop } from '~/stores/workshop'
 import { comparePlans } from '~/utils/planComparison'
 import { mixDraft, planOf, type PlanDraft } from '~/utils/planDraft'
 import { saveFile } from '~/utils/saveFile'
-import { ERROR_WORDS } from '~/utils/words'
+import { failureWords } from '~/utils/words'
 
 const props = defineProps<{ draft: PlanDraft; plan: PourPlan | undefined; nowMs: number }>()
 const emit = defineEmits<{ use: [plan: PourPlan] }>()
@@ -34,8 +34,7 @@ async function put(recipeName: string, plan: PourPlan) {
   const known = workshop.recipes.find((r) => r.name === recipeName)
   const answer = await workshop.saveRecipe(known?.id ?? crypto.randomUUID(), { name: recipeName, plan })
   if (!answer.ok) {
-    const where = answer.failure.fields.map((f) => `${f.path}: ${f.message}`).join('; ')
-    failure.value = `${ERROR_WORDS[answer.failure.code]} ${where}`.trim()
+    failure.value = failureWords(answer.failure)
   } else {
     said.value = known ? `${recipeName} is kept in place of the old one.` : `${recipeName} is kept.`
     name.value = ''
@@ -44,7 +43,7 @@ async function put(recipeName: string, plan: PourPlan) {
 async function drop(recipe: Recipe) {
   const answer = await workshop.deleteRecipe(recipe.id)
   said.value = answer.ok ? `${recipe.name} is gone.` : ''
-  if (!answer.ok) failure.value = ERROR_WORDS[answer.failure.code]
+  if (!answer.ok) failure.value = failureWords(answer.failure)
 }
 
 function use(recipe: Recipe) {

@@ -10,7 +10,7 @@ import { SET_TESTS, labelOfClass, propertiesOfCard } from '#core/stock'
 import { useProblems } from '~/composables/useProblems'
 import { useWorkshop } from '~/stores/workshop'
 import { SET_TEST_WORDS } from '~/utils/mixWords'
-import { ERROR_WORDS, PLASTER_CLASS_WORDS } from '~/utils/words'
+import { PLASTER_CLASS_WORDS, failureWords } from '~/utils/words'
 import type { PlasterCard, PlasterInput } from '~~/shared/stock'
 
 const props = defineProps<{ card: PlasterCard | undefined }>()
@@ -79,9 +79,8 @@ async function keep() {
     open.value = false
     return
   }
-  const { code, fields } = answer.failure
-  failure.value = `${ERROR_WORDS[code]} ${fields.map((f) => `${f.path}: ${f.message}`).join('; ')}`.trim()
-  if (code === 'stale_card') {
+  failure.value = failureWords(answer.failure)
+  if (answer.failure.code === 'stale_card') {
     await workshop.loadStock()
     seen.value = workshop.plasters.find((p) => p.id === newId.value)?.revision ?? seen.value
   }

@@ -5,12 +5,13 @@
  */
 import Button from 'primevue/button'
 import { computed, ref, watch } from 'vue'
-import { checkSlurry, consistencyFromDensity } from '#core/mix'
+import { checkSlurry, unitsPerAirPct } from '#core/mix'
 import { keyingOf } from '#core/mould'
 import {
   bowlByRecord,
   fixesFor,
   layerBelow,
+  mixInputOf,
   type EventBody,
   type Fix,
   type PourFacts,
@@ -58,27 +59,16 @@ const advice = computed(() =>
 )
 const offPct = computed(() => Math.round(100 * (advice.value.consistency / advice.value.planned - 1)))
 
-const checked = computed(() => {
+const readJug = computed(() => {
   if (checkG.value === undefined || checkMl.value === undefined || !none.value) return undefined
-  const { plan } = props.facts
-  return checkSlurry(
-    { plaster: plan.plaster.properties, waterTempC: plan.waterTempC, airFraction: plan.airFraction },
-    checkG.value,
-    checkMl.value,
-  )
+  return { massG: checkG.value, volumeMl: checkMl.value, mix: mixInputOf(props.facts.plan) }
 })
-/** Each percent of air more than thought reads this much thinner. */
-const airPoints = computed(() => {
-  const { plan } = props.facts
-  if (checkG.value === undefined || checkMl.value === undefined) return undefined
-  const at = (airFraction: number) =>
-    consistencyFromDensity(
-      { plaster: plan.plaster.properties, waterTempC: plan.waterTempC, airFraction },
-      (1000 * checkG.value!) / checkMl.value!,
-    )
-  const [a, b] = [at(plan.airFraction), at(plan.airFraction + 0.01)]
-  return a !== undefined && b !== undefined ? Math.abs(a - b) : undefined
-})
+const checked = computed(
+  () => readJug.value && checkSlurry(readJug.value.mix, readJug.value.massG, readJug.value.volumeMl),
+)
+const airPoints = computed(
+  () => readJug.value && unitsPerAirPct(readJug.value.mix, readJug.value.massG, readJug.value.volumeMl),
+)
 
 function send(...bodies: EventBody[]) {
   emit('record', bodies)

@@ -10,8 +10,9 @@ import { propertiesOfCard, spoonTestForecastS, spoonTestRatio } from '#core/stoc
 import { clock, useNow } from '~/composables/useClock'
 import { useProblems } from '~/composables/useProblems'
 import { useWorkshop } from '~/stores/workshop'
+import { paceWords } from '~/utils/mixWords'
 import { durationRangeText, spanText } from '~/utils/time'
-import { ERROR_WORDS } from '~/utils/words'
+import { failureWords } from '~/utils/words'
 import type { BagCard, PlasterCard } from '~~/shared/stock'
 
 const props = defineProps<{ bag: BagCard | undefined; plaster: PlasterCard | undefined }>()
@@ -73,19 +74,17 @@ async function stop() {
   const test = { id, atMs, ...mix, stirS: STIR_S, tookS: Math.min(14_400, (atMs - startMs) / 1000) }
   const answer = await workshop.addSpoonTest(bagId, test)
   if (answer.ok) running.value = null
-  else failure.value = ERROR_WORDS[answer.failure.code]
+  else failure.value = failureWords(answer.failure)
 }
 const results = computed(() =>
   (props.bag?.spoonTests ?? []).map((t) => {
     const ratio = props.plaster ? spoonTestRatio(propertiesOfCard(props.plaster.label), t) : 1
-    const pct = Math.round(100 * (ratio - 1))
-    const words = Math.abs(pct) < 5 ? 'as expected' : pct > 0 ? `${pct} % slower` : `${-pct} % faster`
-    return { ...t, words }
+    return { ...t, words: paceWords(ratio) }
   }),
 )
 async function forget(id: string) {
   const answer = await workshop.deleteSpoonTest(id)
-  if (!answer.ok) failure.value = ERROR_WORDS[answer.failure.code]
+  if (!answer.ok) failure.value = failureWords(answer.failure)
 }
 </script>
 

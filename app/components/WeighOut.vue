@@ -4,76 +4,31 @@
  * Usage: <WeighOut :plan :outcome />
  */
 import { computed } from 'vue'
-import { inScoops, type Batch } from '#core/mix'
 import type { PlanOutcome, PourPlan } from '#core/pour'
 import { useUnits } from '~/composables/useUnits'
 import { BECAUSE_WORDS } from '~/utils/mixWords'
-import { scoopsText } from '~/utils/scoop'
-import { allAlike, ingredientsOf, tooLittleFor } from '~/utils/weighOut'
+import { ingredientsOf, weighOutView } from '~/utils/weighOut'
 
 const props = defineProps<{ plan: PourPlan; outcome: PlanOutcome }>()
 const units = useUnits()
 
-const batches = computed(() => props.outcome.batching.batches)
-const alike = computed(() => allAlike(batches.value, props.plan.scaleDivisionG))
-/** The bowl whose figures stand large: the only one, or one like all others. */
-const shown = computed<Batch | undefined>(() => (alike.value ? batches.value[0] : undefined))
+const out = computed(() => weighOutView(props.plan, props.outcome))
 const testId = (id: string) => (['water', 'powder'].includes(id) ? id : undefined)
-const rows = computed(() =>
-  batches.value.map((b, i) => ({
-    key: i,
-    name: b.name || `Bowl ${i + 1}`,
-    ingredients: ingredientsOf(props.plan, b),
-    fillPct: b.bowlFill === undefined ? undefined : Math.round(b.bowlFill * 100),
-    waits: b.start === 'when_it_thickens' && i > 0,
-  })),
-)
 const heading = computed(() => {
-  const n = batches.value.length
-  if (n === 1) return ''
-  const { because } = props.outcome.batching
-  return `${n} ${because === 'bags' ? 'bags' : 'bowls'}${because ? `, ${BECAUSE_WORDS[because]}` : ''}${
-    alike.value ? '. Each:' : ''
+  const { because, batches } = props.outcome.batching
+  if (batches.length === 1) return ''
+  return `${batches.length} ${because === 'bags' ? 'bags' : 'bowls'}${because ? `, ${BECAUSE_WORDS[because]}` : ''}${
+    out.value.shown ? '. Each:' : ''
   }`
 })
-const total = computed(() => ingredientsOf(props.plan, props.outcome.weighOut))
-const bowl = computed(() => props.plan.batching?.bowl ?? null)
-const tare = computed(() => {
-  const one = shown.value
-  if (!bowl.value || bowl.value.tareG <= 0 || !one) return undefined
-  return { bowlG: bowl.value.tareG, withWaterG: bowl.value.tareG + one.waterG }
-})
-/** The scale takes less than a bowl's worth: how often each goes on it. */
-const turns = computed(() => {
-  const most = batches.value.reduce((a, b) => (b.weighings.powder > a.weighings.powder ? b : a))
-  return most.weighings.powder > 1 || most.weighings.water > 1 ? most.weighings : undefined
-})
-const crumbs = computed(() =>
-  tooLittleFor(
-    props.plan.scaleDivisionG,
-    batches.value.flatMap((b) => ingredientsOf(props.plan, b)),
-  ).filter((x, i, all) => all.findIndex((y) => y.id === x.id) === i),
-)
-const taps = computed(() => {
-  const blend = props.outcome.waterBlend
-  if (!blend || !shown.value) return undefined
-  const share = shown.value.waterG / props.outcome.weighOut.waterG
-  return { hotG: blend.hotG * share, coldG: blend.coldG * share, waterTempC: blend.waterTempC }
-})
-const scoops = computed(() => {
-  if (!props.plan.scoop || !shown.value) return undefined
-  return scoopsText(inScoops(shown.value.powderG, props.plan.plaster.properties.classId, props.plan.scoop))
-})
-const bowlMl = computed(() => bowl.value?.volumeMl ?? Math.max(...batches.value.map((b) => b.bowlMl)))
-const largest = computed(() => batches.value.reduce((a, b) => (b.slurryMl > a.slurryMl ? b : a)))
 </script>
 
 <template>
   <section class="slab ground-wet card" aria-label="Weigh out">
     <div class="out">
       <p v-if="heading" class="each" data-testid="bowls">{{ heading }}</p>
-      <div v-if="shown" class="amounts">
-        <div v-for="i in ingredientsOf(plan, shown)" :key="i.id">
+      <div v-if="out.shown" class="amounts">
+        <div v-for="i in ingredientsOf(plan, out.shown)" :key="i.id">
           <span class="what">{{ i.what }}</span>
           <span class="figure amount" :data-testid="testId(i.id)">{{ units.mass(i.massG) }}</span>
           <span class="other">{{ units.massOther(i.massG) }}</span>
@@ -83,14 +38,16 @@ const largest = computed(() => batches.value.reduce((a, b) => (b.slurryMl > a.sl
         <thead>
           <tr>
             <th scope="col"><span class="visually-hidden">Bowl</span></th>
-            <th v-for="i in total" :key="i.id" scope="col">{{ i.what }}</th>
+            <th v-for="i in out.total" :key="i.id" scope="col">{{ i.what }}</th>
           </tr>
         </thead>
         <tbody>
-          <tr v-for="row in rows" :key="row.key">
+          <tr v-for="(row, at) in out.rows" :key="at">
             <th scope="row">
               {{ row.name }}<small v-if="row.waits">when the last thickens</small
-              ><small v-if="row.fillPct">{{ row.fillPct }} % full</small>
+              ><small v-if="row.batch.bowlFill !== undefined"
+                >{{ Math.round(100 * row.batch.bowlFill) }} % full</small
+              ><small v-if="row.scoops">{{ row.scoops }} scoops</small>
             </th>
             <td v-for="i in row.ingredients" :key="i.id" class="figure" :data-what="i.what">
               {{ units.mass(i.massG) }}
@@ -98,42 +55,44 @@ const largest = computed(() => batches.value.reduce((a, b) => (b.slurryMl > a.sl
           </tr>
         </tbody>
       </table>
-      <p v-if="batches.length > 1" class="makes">
+      <p v-if="out.rows.length > 1" class="makes">
         All together
-        <template v-for="(i, at) in total" :key="i.id"
+        <template v-for="(i, at) in out.total" :key="i.id"
           ><template v-if="at > 0">, </template>{{ i.what.toLowerCase() }}
-          <b :data-testid="shown ? undefined : testId(i.id)">{{ units.mass(i.massG) }}</b></template
+          <b :data-testid="out.shown ? undefined : testId(i.id)">{{ units.mass(i.massG) }}</b></template
         >.
       </p>
-      <p v-if="tare" class="makes" data-testid="tare">
-        {{ bowl!.name }} weighs <b>{{ units.mass(tare.bowlG) }}</b>: untared, the scale shows
-        <b>{{ units.mass(tare.withWaterG) }}</b> with its water in.
+      <p v-if="out.tare" class="makes" data-testid="tare">
+        {{ plan.batching!.bowl!.name }} weighs <b>{{ units.mass(out.tare.bowlG) }}</b>: untared, the scale
+        shows <b>{{ units.mass(out.tare.withWaterG) }}</b> with its water in.
       </p>
-      <p v-if="turns" class="makes" data-testid="turns">
+      <p v-if="out.turns" class="makes" data-testid="turns">
         The scale takes {{ units.mass(plan.batching!.scaleCapacityG!) }}: weigh the water in
-        <b>{{ turns.water }}</b>, the plaster in <b>{{ turns.powder }}</b> goes.
+        <b>{{ out.turns.water }}</b>, the plaster in <b>{{ out.turns.powder }}</b> goes.
       </p>
-      <p v-for="c in crumbs" :key="c.id" class="makes" data-testid="crumbs">
+      <p v-for="c in out.crumbs" :key="c.id" class="makes" data-testid="crumbs">
         <b>{{ units.mass(c.massG) }}</b> of {{ c.what.toLowerCase() }} is too little for this scale: a finer
         one{{
           c.into === 'water' && c.id !== 'water' ? ', or dissolve ten times as much and take a tenth' : ''
         }}.
       </p>
-      <p v-if="taps" class="makes" data-testid="taps">
-        Water of <b>{{ units.temp(taps.waterTempC) }}</b>: <b>{{ units.volume(taps.coldG) }}</b> cold first,
-        then <b>{{ units.volume(taps.hotG) }}</b> hot.
+      <p v-if="out.taps" class="makes" data-testid="taps">
+        Water of <b>{{ units.temp(out.taps.waterTempC) }}</b>: <b>{{ units.volume(out.taps.coldG) }}</b> cold
+        first, then <b>{{ units.volume(out.taps.hotG) }}</b> hot<template v-if="!out.shown"
+          >, all together: {{ Math.round(100 * out.taps.hotShare) }} % of each bowl’s water is hot</template
+        >.
       </p>
-      <p v-if="scoops" class="makes" data-testid="scoops">
-        By scoop: <b>{{ scoops.text }}</b> of {{ units.volume(plan.scoop!.measureMl) }} to
-        <b>{{ units.volume(shown!.waterG) }}</b> of water.
-        <template v-if="scoops.coarse">A smaller scoop would come closer.</template>
+      <p v-if="out.scoops" class="makes" data-testid="scoops">
+        By scoop: <b>{{ out.scoops.text }}</b> of {{ units.volume(plan.scoop!.measureMl) }} to
+        <b>{{ units.volume(out.shown!.waterG) }}</b> of water.
+        <template v-if="out.scoops.coarse">A smaller scoop would come closer.</template>
       </p>
       <slot />
     </div>
     <BowlPicture
-      :bowl-ml="bowlMl"
-      :water-ml="largest.waterG"
-      :slurry-ml="largest.slurryMl"
+      :bowl-ml="out.bowlMl"
+      :water-ml="out.largest.waterG"
+      :slurry-ml="out.largest.slurryMl"
       label="Bowl with its water line and slurry line"
     />
   </section>

@@ -1,7 +1,7 @@
 import { ref } from 'vue'
 import { useWorkshop } from '~/stores/workshop'
 import { mouldInputOf, type MouldDraft } from '~/utils/mouldDraft'
-import { ERROR_WORDS } from '~/utils/words'
+import { failureWords } from '~/utils/words'
 
 /** Keeps a described mould, and says why when it cannot be. What was typed stays either way. */
 export function useMouldSaving(id: string) {
@@ -16,9 +16,8 @@ export function useMouldSaving(id: string) {
     const answer = await workshop.saveMould(id, mouldInputOf(draft), seenRevision)
     busy.value = false
     if (answer.ok) return true
-    const { code, fields } = answer.failure
-    failure.value = `${ERROR_WORDS[code]} ${fields.map((f) => `${f.path}: ${f.message}`).join('; ')}`.trim()
-    if (code === 'stale_mould') await workshop.loadMoulds()
+    failure.value = failureWords(answer.failure)
+    if (answer.failure.code === 'stale_mould') await workshop.loadMoulds()
     return false
   }
 

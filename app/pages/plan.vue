@@ -24,7 +24,7 @@ import {
   type PlanDraft,
 } from '~/utils/planDraft'
 import { bagInputOf } from '~/utils/plasterChoice'
-import { ERROR_WORDS } from '~/utils/words'
+import { failureWords } from '~/utils/words'
 
 const workshop = useWorkshop()
 const pours = usePours()
@@ -130,9 +130,8 @@ async function save() {
     await router.push(`/pour/${answer.value.id}`)
     return
   }
-  const { code, fields } = answer.failure
-  failure.value = `${ERROR_WORDS[code]} ${fields.map((f) => `${f.path}: ${f.message}`).join('; ')}`.trim()
-  if (code === 'stale_plan' && changingId.value) {
+  failure.value = failureWords(answer.failure)
+  if (answer.failure.code === 'stale_plan' && changingId.value) {
     await pours.load(changingId.value)
     seenRevision.value = pours.records.get(changingId.value)?.revision ?? seenRevision.value
   }

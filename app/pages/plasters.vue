@@ -8,7 +8,7 @@ import { useWorkshop } from '~/stores/workshop'
 import { demandsOf, stockOf } from '~/utils/buying'
 import { ADDITION_WORDS, SET_TEST_WORDS } from '~/utils/mixWords'
 import { plasterOf } from '~/utils/plasterChoice'
-import { ERROR_WORDS, PLASTER_CLASS_WORDS } from '~/utils/words'
+import { PLASTER_CLASS_WORDS, failureWords } from '~/utils/words'
 import type { BagCard, PlasterCard } from '~~/shared/stock'
 
 const workshop = useWorkshop()
@@ -48,7 +48,7 @@ if (asked && askedOf) test(askedOf, asked)
 const failure = ref('')
 async function drop(of: PlasterCard) {
   const answer = await workshop.deletePlaster(of.id)
-  failure.value = answer.ok ? '' : ERROR_WORDS[answer.failure.code]
+  failure.value = answer.ok ? '' : failureWords(answer.failure)
 }
 
 const cards = computed(() =>

@@ -1,12 +1,23 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import type { BatchLimits } from '#core/mix'
 import { PACKINGS, PLASTER_CLASS_IDS, type Addition } from '#core/plaster'
-import { batchesOf, evaluatePlan, foldPour, sketchMix, stepsOf, tradeOffs, type EventBody } from '#core/pour'
+import {
+  batchesOf,
+  evaluatePlan,
+  foldPour,
+  sketchMix,
+  stepsOf,
+  tradeOffs,
+  type EventBody,
+  type PourPlan,
+} from '#core/pour'
 import { labelOfClass } from '#core/stock'
 import type { BagCard, PlasterCard } from '~~/shared/stock'
 import { TEST_SETTINGS, eventAt, testPlan } from '../../tests/unit/plans'
 import { advanceBody, massToWeighG } from './advance'
 import { demandsOf, stockOf } from './buying'
+import { paceWords } from './mixWords'
 import { comparePlans } from './planComparison'
 import {
   additionsChoice,
@@ -20,8 +31,8 @@ import {
 import { bagStateOf, plasterOf } from './plasterChoice'
 import { FIRST_SCOOP, changeScoop, consistencyOfScoops, scoopParts, scoopsText } from './scoop'
 import { stepWordsOf, tradeOffRows } from './tradeOff'
-import { allAlike, ingredientsOf } from './weighOut'
-import { issueWords } from './words'
+import { ingredientsOf, weighOutView } from './weighOut'
+import { failureWords, issueWords } from './words'
 
 const mass = (g: number) => `${g.toFixed(0)} g`
 
@@ -203,6 +214,67 @@ describe('what to weigh', () => {
       expect(silica.reduce((a, b) => a + b, 0)).toBeCloseTo(total.fillerG, 6)
     }
   })
+  describe('as it is written', () => {
+    const layers = [
+      { name: 'Face coat', sharePct: 25 },
+      { name: 'Fill', sharePct: 75 },
+    ]
+    const viewOf = (change: Partial<PourPlan>) => {
+      const full = testPlan('pottery', change)
+      const evaluation = evaluatePlan(full)
+      if (!evaluation.ok) throw new Error('plan refused')
+      return { view: weighOutView(full, evaluation.outcome), outcome: evaluation.outcome }
+    }
+    const batchingOf = (change: Partial<BatchLimits>) => ({
+      split: { by: 'need' as const },
+      bowl: null,
+      pourRateMlMin: null,
+      scaleCapacityG: null,
+      ...change,
+    })
+    it('one bowl stands for all that are alike, with its tare and its turns on a small scale', () => {
+      const bowl = { name: 'Basin', volumeMl: 1300, tareG: 240 }
+      const { view } = viewOf({ batching: batchingOf({ bowl, scaleCapacityG: 700 }) })
+      expect(view.rows).toHaveLength(2)
+      expect(view.tare).toEqual({ bowlG: 240, withWaterG: 240 + view.shown!.waterG })
+      // 460 g of room: 353 g of water at once, 504 g of plaster in two goes (worked by hand).
+      expect(view.turns).toEqual({ water: 1, powder: 2 })
+    })
+    it('layers stand by themselves, and still say scoops and taps', () => {
+      const { view, outcome } = viewOf({
+        batching: batchingOf({ split: { by: 'layers', layers } }),
+        ratioMethod: 'by_volume',
+        scoop: FIRST_SCOOP,
+        taps: { coldTempC: 10, hotTempC: 55, targetTempC: 22 },
+      })
+      expect(view.shown).toBeUndefined()
+      expect(view.tare).toBeUndefined()
+      expect(view.rows.map((r) => [r.name, r.waits])).toEqual([
+        ['Face coat', false],
+        ['Fill', true],
+      ])
+      expect(view.rows.every((r) => /^\d*[¼½¾]?$/.test(r.scoops) && r.scoops !== '')).toBe(true)
+      expect(view.taps!.hotG + view.taps!.coldG).toBeCloseTo(outcome.weighOut.waterG, 6)
+      expect(view.taps!.hotShare).toBeCloseTo(view.taps!.hotG / outcome.weighOut.waterG, 9)
+    })
+    it('of bowls that are alike, taps are told for one', () => {
+      const { view } = viewOf({
+        batching: batchingOf({ bowl: { name: 'b', volumeMl: 1300, tareG: 0 } }),
+        taps: { coldTempC: 10, hotTempC: 55, targetTempC: 22 },
+      })
+      expect(view.taps!.hotG + view.taps!.coldG).toBeCloseTo(view.shown!.waterG, 6)
+    })
+    it('a pinch of salt is more than a coarse scale can do, and is said once', () => {
+      const salted = plasterOf(
+        { plasterKey: 'class:pottery', bagId: '', additions: [{ id: 'salt', pct: 0.5 }] },
+        shelf,
+        NOW,
+      )!
+      const { view } = viewOf({ plaster: salted, batching: batchingOf({ split: { by: 'layers', layers } }) })
+      expect(view.crumbs.map((c) => c.id)).toEqual(['salt'])
+      expect(viewOf({}).view.crumbs).toEqual([])
+    })
+  })
   it('is asked for bowl by bowl in the run, and recorded with its bowl', () => {
     const two = {
       ...plan,
@@ -213,7 +285,6 @@ describe('what to weigh', () => {
         scaleCapacityG: null,
       },
     }
-    expect(allAlike(batchesOf(two).batches, 1)).toBe(true)
     let at = 0
     const events = []
     for (const step of stepsOf(two, batchesOf(two).batches.length).slice(0, -2)) {
@@ -238,6 +309,19 @@ describe('what to weigh', () => {
     const { waterG, powderG } = facts.planned
     expect(massToWeighG('weigh_powder', facts)).toBe(Math.round((powderG * 706) / waterG))
   })
+})
+
+it('says how fast a bag is, and a failure with its fields', () => {
+  expect([1, 0.97, 1.31, 0.8].map(paceWords)).toEqual([
+    'as expected',
+    'as expected',
+    '31 % slower',
+    '20 % faster',
+  ])
+  expect(
+    failureWords({ code: 'invalid_input', fields: [{ path: 'bag.boughtG', message: 'is too large' }] }),
+  ).toBe('Something in it is out of range. bag.boughtG: is too large')
+  expect(failureWords({ code: 'in_use', fields: [] })).toMatch(/first\.$/)
 })
 
 it('draws what thinner costs within its frame, and says a step of it', () => {

@@ -122,6 +122,13 @@ export const STIR_SIGNS: Record<Purpose, string> = {
   prop: 'Ready at thin cream.',
 }
 
+/** A setting time against its card's; a twentieth is no difference to speak of. */
+export function paceWords(ratio: number): string {
+  const pct = Math.round(100 * (ratio - 1))
+  if (Math.abs(pct) < 5) return 'as expected'
+  return pct > 0 ? `${pct} % slower` : `${-pct} % faster`
+}
+
 /** How a slurry runs while it is tapped, from its viscosity in Pa·s: an estimate, so a picture and no figure. */
 export function flowWords(viscosityPaS: number): string {
   if (viscosityPaS < 0.15) return 'like milk'

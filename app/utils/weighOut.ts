@@ -1,8 +1,9 @@
-import type { Batch } from '#core/mix'
+import { inScoops, type Batch } from '#core/mix'
 import { plasterClass, weighAdditions } from '#core/plaster'
-import type { PourPlan } from '#core/pour'
+import type { PlanOutcome, PourPlan } from '#core/pour'
 import { roundToDivision } from '#core/units'
 import { ADDITION_WORDS } from './mixWords'
+import { scoopsText } from './scoop'
 
 /** One thing to weigh. */
 export interface Ingredient {
@@ -46,12 +47,10 @@ export function admixG(plan: PourPlan, masses: Masses): number {
 }
 
 /** A scale is good to a step or so: what weighs fewer than ten of them is not weighed but guessed. */
-export function tooLittleFor(divisionG: number, ingredients: readonly Ingredient[]): Ingredient[] {
-  return ingredients.filter((i) => i.massG < 10 * divisionG)
-}
+const LEAST_STEPS = 10
 
 /** Whether bowls are alike to the eye of the scale, so that one weigh-out says all. */
-export function allAlike(batches: readonly Batch[], divisionG: number): boolean {
+function allAlike(batches: readonly Batch[], divisionG: number): boolean {
   const [first] = batches
   return (
     first !== undefined &&
@@ -62,4 +61,73 @@ export function allAlike(batches: readonly Batch[], divisionG: number): boolean 
         b.start !== 'when_it_thickens',
     )
   )
+}
+
+/** A weigh-out, ready to be written: bowl by bowl, or one bowl that stands for all. */
+export interface WeighOutView {
+  /** The bowl whose figures stand large: the only one, or one like all others. */
+  shown: Batch | undefined
+  rows: { name: string; batch: Batch; ingredients: Ingredient[]; scoops: string; waits: boolean }[]
+  total: Ingredient[]
+  largest: Batch
+  bowlMl: number
+  /** Untared, what the scale shows; where the bowl's weight is known and one bowl stands for all. */
+  tare: { bowlG: number; withWaterG: number } | undefined
+  /** The scale takes less than a bowl's worth: how often each goes on it. */
+  turns: Batch['weighings'] | undefined
+  /** What is too little for this scale, each once. */
+  crumbs: Ingredient[]
+  /** Of one bowl, or of all where they differ; the share that is hot, 0–1, holds for each. */
+  taps: { hotG: number; coldG: number; hotShare: number; waterTempC: number } | undefined
+  scoops: { text: string; coarse: boolean } | undefined
+}
+
+export function weighOutView(plan: PourPlan, outcome: PlanOutcome): WeighOutView {
+  const { batches } = outcome.batching
+  const bowl = plan.batching?.bowl ?? null
+  const shown = allAlike(batches, plan.scaleDivisionG) ? batches[0] : undefined
+  const scoopsOf = ({ powderG }: Batch) =>
+    plan.scoop && scoopsText(inScoops(powderG, plan.plaster.properties.classId, plan.scoop))
+  const rows = batches.map((batch, i) => ({
+    name: batch.name || `Bowl ${i + 1}`,
+    batch,
+    ingredients: ingredientsOf(plan, batch),
+    scoops: scoopsOf(batch)?.text ?? '',
+    waits: batch.start === 'when_it_thickens' && i > 0,
+  }))
+  const largest = batches.reduce((a, b) => (b.slurryMl > a.slurryMl ? b : a))
+  const { water, powder } = batches.reduce(
+    (most, { weighings: w }) => ({
+      water: Math.max(most.water, w.water),
+      powder: Math.max(most.powder, w.powder),
+    }),
+    { water: 1, powder: 1 },
+  )
+  const crumbs = rows
+    .flatMap((r) => r.ingredients)
+    .filter((x) => x.massG < LEAST_STEPS * plan.scaleDivisionG)
+    .filter((x, i, all) => all.findIndex((y) => y.id === x.id) === i)
+  const blend = outcome.waterBlend
+  const wholeG = outcome.weighOut.waterG
+  const part = (shown?.waterG ?? wholeG) / wholeG
+  return {
+    shown,
+    rows,
+    total: ingredientsOf(plan, outcome.weighOut),
+    largest,
+    bowlMl: bowl?.volumeMl ?? Math.max(...batches.map((b) => b.bowlMl)),
+    tare:
+      bowl && bowl.tareG > 0 && shown
+        ? { bowlG: bowl.tareG, withWaterG: bowl.tareG + shown.waterG }
+        : undefined,
+    turns: water > 1 || powder > 1 ? { water, powder } : undefined,
+    crumbs,
+    taps: blend && {
+      hotG: blend.hotG * part,
+      coldG: blend.coldG * part,
+      hotShare: blend.hotG / wholeG,
+      waterTempC: blend.waterTempC,
+    },
+    scoops: shown && scoopsOf(shown),
+  }
 }

@@ -18,7 +18,7 @@ import type {
 import { batchOf } from '#core/pour'
 import type { Provenance } from '#core/provenance'
 import type { QuantityError } from '#core/units'
-import type { ErrorCode } from '~~/shared/errors'
+import type { ErrorCode, FieldError } from '~~/shared/errors'
 import { ADDITION_ISSUE_WORDS, BATCH_ISSUE_WORDS, CORRECTION_WORDS } from './mixWords'
 import { DAMAGE_WORDS, PREPARATION_WORDS, THICKNESS_WORDS, type MixShow } from './mouldWords'
 
@@ -395,6 +395,11 @@ export const WEIGHED_WORDS: Record<WeighedWhat, string> = {
 function bowl(body: EventBody): string {
   const batch = batchOf(body)
   return batch > 0 ? `, bowl ${batch + 1}` : ''
+}
+
+/** What went wrong with a request, and at which fields. */
+export function failureWords({ code, fields }: { code: ErrorCode; fields: readonly FieldError[] }): string {
+  return `${ERROR_WORDS[code]} ${fields.map((f) => `${f.path}: ${f.message}`).join('; ')}`.trim()
 }
 
 /** One event as a line of the record; quantities are formatted by the caller. */

@@ -21,6 +21,7 @@ import {
   ratioRange,
   takeWaterOut,
   tappingAdvice,
+  unitsPerAirPct,
   vibratedViscosityPaS,
   waterFractionOfMould,
   weighOutForVolume,
@@ -93,6 +94,11 @@ describe('the slurry check', () => {
         },
       ),
     )
+  })
+  it('a percent of air more than assumed reads about 3 units thinner at 70 (derived)', () => {
+    const input = inputOf('pottery', 70)
+    const massG = mixProperties(input).slurryDensityKgM3
+    expect(unitsPerAirPct(input, massG, 1000)).toBeCloseTo(3, -0.3)
   })
   it('has no answer for what cannot be slurry', () => {
     expect(checkSlurry(inputOf(), 900, 1000)).toBeUndefined()

@@ -25,6 +25,18 @@ export function consistencyFromDensity(
 /** A jug is read to about a percent, and the air in a hand-stirred mix is not known better than half of itself. */
 const JUG_OFF_BY = 0.01
 
+/** How many units thinner the same weighed slurry reads for each percent of air more than assumed. */
+export function unitsPerAirPct(
+  input: Omit<MixInput, 'consistency'>,
+  massG: number,
+  volumeMl: number,
+): number | undefined {
+  const at = (airFraction: number) =>
+    consistencyFromDensity({ ...input, airFraction }, (1000 * massG) / volumeMl)
+  const [assumed, more] = [at(input.airFraction), at(input.airFraction + 0.01)]
+  return assumed === undefined || more === undefined ? undefined : assumed - more
+}
+
 /**
  * The slurry check: net mass of a known volume.
  * @throws ArgumentError when a mass or volume is not positive.

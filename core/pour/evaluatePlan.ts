@@ -114,16 +114,18 @@ const MAX_DRYING_AIR_C = 45
 /** Rounding to the scale may move the ratio this far before it is said. */
 const COARSE = 0.05
 
+const issueOf = (
+  code: PlanIssueCode,
+  severity: Issue['severity'],
+  path: string,
+  actual: number,
+  limit: number,
+  unit: string,
+): Issue<PlanIssueCode> => ({ code, severity, path, actual, limit, unit })
+
 function planIssues(plan: PourPlan): Issue<PlanIssueCode>[] {
   const issues: Issue<PlanIssueCode>[] = [...checkConsistency(plan.consistency, plan.plaster.properties)]
-  const add = (
-    code: PlanIssueCode,
-    severity: Issue['severity'],
-    path: string,
-    actual: number,
-    limit: number,
-    unit: string,
-  ) => issues.push({ code, severity, path, actual, limit, unit })
+  const add = (...of: Parameters<typeof issueOf>) => issues.push(issueOf(...of))
   const mixC = mixTempC(
     plan.consistency,
     plan.waterTempC,
@@ -145,21 +147,45 @@ function planIssues(plan: PourPlan): Issue<PlanIssueCode>[] {
   return issues
 }
 
-/** Stirring is never planned into the set: crystals broken then do not grow together again. */
-function stirringIssue(plan: PourPlan, stirEndS: number, setting: SettingForecast): Issue<PlanIssueCode>[] {
-  const limitS = setting.timeS.initial_set.mid
-  if (stirEndS < limitS) return []
-  const start = stirEndS - plan.stirS
-  return [
-    {
-      code: 'stirring_into_the_set',
-      severity: 'warning',
-      path: 'stirS',
-      actual: plan.stirS,
-      limit: Math.max(0, limitS - start),
-      unit: 's',
-    },
-  ]
+/** Time enough to pour, and no stirring planned into the set: crystals broken then do not grow together again. */
+function timeIssues(
+  plan: PourPlan,
+  stirEndS: number,
+  pourWindowS: Range,
+  setting: SettingForecast,
+): Issue<PlanIssueCode>[] {
+  const issues: Issue<PlanIssueCode>[] = []
+  if (pourWindowS.mid < 60)
+    issues.push(issueOf('working_time_shorter_than_steps', 'warning', 'stirS', pourWindowS.mid, 60, 's'))
+  const spareS = setting.timeS.initial_set.mid - (stirEndS - plan.stirS)
+  if (plan.stirS >= spareS)
+    issues.push(issueOf('stirring_into_the_set', 'warning', 'stirS', plan.stirS, Math.max(0, spareS), 's'))
+  return issues
+}
+
+/** What the scale and the taps cannot do. */
+function toolIssues(
+  plan: PourPlan,
+  weighOut: WeighOut,
+  waterBlend: WaterBlend | undefined,
+  mixC: number,
+): Issue<PlanIssueCode>[] {
+  const issues: Issue<PlanIssueCode>[] = []
+  const { consistency, taps } = plan
+  if (Math.abs(weighOut.consistency / consistency - 1) > COARSE)
+    issues.push(
+      issueOf(
+        'scale_too_coarse',
+        'warning',
+        'scaleDivisionG',
+        weighOut.consistency,
+        consistency,
+        'parts of water to 100 of plaster',
+      ),
+    )
+  if (taps && waterBlend?.limit)
+    issues.push(issueOf('tap_cannot_reach', 'warning', 'taps.targetTempC', taps.targetTempC, mixC, '°C'))
+  return issues
 }
 
 /** Densities are good to this (docs/science.md#mix). */
@@ -218,36 +244,9 @@ export function evaluatePlan(plan: PourPlan): PlanEvaluation {
   const stirEndS = settingInput.restS + plan.stirS
   const work = setting.timeS.work_end
   const pourWindowS = { low: work.low - stirEndS, mid: work.mid - stirEndS, high: work.high - stirEndS }
-  if (pourWindowS.mid < 60) {
-    issues.push({
-      code: 'working_time_shorter_than_steps',
-      severity: 'warning',
-      path: 'stirS',
-      actual: pourWindowS.mid,
-      limit: 60,
-      unit: 's',
-    })
-  }
-  issues.push(...stirringIssue(plan, stirEndS, setting))
-  if (Math.abs(weighOut.consistency / plan.consistency - 1) > COARSE)
-    issues.push({
-      code: 'scale_too_coarse',
-      severity: 'warning',
-      path: 'scaleDivisionG',
-      actual: weighOut.consistency,
-      limit: plan.consistency,
-      unit: 'parts of water to 100 of plaster',
-    })
   const waterBlend = waterBlendOf(plan, weighOut.waterG)
-  if (waterBlend?.limit)
-    issues.push({
-      code: 'tap_cannot_reach',
-      severity: 'warning',
-      path: 'taps.targetTempC',
-      actual: plan.taps!.targetTempC,
-      limit: settingInput.mixTempC,
-      unit: '°C',
-    })
+  issues.push(...timeIssues(plan, stirEndS, pourWindowS, setting))
+  issues.push(...toolIssues(plan, weighOut, waterBlend, settingInput.mixTempC))
   // What it becomes is told of the mix that is meant: rounding a spoonful to a coarse scale can make it impossible.
   const mix = mixProperties(mixInputOf(plan))
   const strength = compressiveStrengthMPa(mix.porosity, plan.plaster.properties.strengthFactor)
