@@ -15,6 +15,8 @@ const units = useUnits()
 const toast = useToast()
 const { connected } = useLive()
 void workshop.load()
+// What falls due rings wherever one is, so the pours on the go are known everywhere.
+void pours.loadOpen()
 
 const PLACES = [
   { to: '/', name: 'Bench', icon: Layers },
@@ -31,7 +33,7 @@ watch(
     if (!refused) return
     toast.add({
       severity: 'error',
-      summary: `Not recorded: ${eventWords(refused.unsent.event.body, units.mass, units.temp)}`,
+      summary: `Not recorded: ${eventWords(refused.unsent.event.body, units)}`,
       detail: ERROR_WORDS[refused.failure.code],
     })
   },
@@ -58,6 +60,7 @@ watch(
       >
       and sent as soon as the workshop answers.
     </p>
+    <DueNotices />
     <main id="main" tabindex="-1">
       <NuxtPage />
     </main>

@@ -3,11 +3,20 @@
  * to the moment it is loaded, so that its clocks run.
  */
 import { randomUUID } from 'node:crypto'
+import { lightFormat } from 'date-fns'
 import { sql } from 'kysely'
 import { dryingCurve, dryingDepthMm } from '../core/drying'
 import { mixProperties } from '../core/mix'
 import type { PlasterClassId } from '../core/plaster'
-import { foldPour, planMould, type EventBody, type PourEvent, type PourPlan, type StepId } from '../core/pour'
+import {
+  foldPour,
+  keepPlan,
+  planMould,
+  type EventBody,
+  type PourEvent,
+  type PourPlan,
+  type StepId,
+} from '../core/pour'
 import { labelOfClass, propertiesOfCard, spoonTestForecastS, type CardLabel } from '../core/stock'
 import { planSchema, settingsSchema } from '../shared/contracts'
 import type { Db } from '../server/db/client'
@@ -149,7 +158,7 @@ function plan(
   const bag = DEMO_BAGS[plasterKey]
   const bagId = bagIds[plasterKey]
   return planSchema.parse({
-    schemaVersion: 1,
+    schemaVersion: 2,
     piece,
     mould: planMould([{ ...described, mouldId: ids[mouldKey], count: 1 }]),
     plaster: {
@@ -184,7 +193,7 @@ function run(
   lastDoneS: number,
   pace: Pick<PourPlan, 'soakS' | 'stirS' | 'stirManner'> = of,
 ): Timed[] {
-  const { planned, siftS, steps, inHand } = foldPour(of, [])
+  const { planned, siftS, steps, inHand } = foldPour(keepPlan(of), [])
   const has = (id: StepId) => steps.some((s) => s.id === id)
   const paced: [afterS: number, body: EventBody][] = [
     [0, { type: 'mould_ready' }],
@@ -222,7 +231,7 @@ function toEvents(nowMs: number, timed: readonly Timed[]): PourEvent[] {
 
 /** A whole wet run that ended so long ago that demoulding falls due in `inS`. */
 function settingDueIn(of: PourPlan, who: string, inS: number): Timed[] {
-  const facts = foldPour(of, toEvents(0, run(of, who, 'tapped', 0)))
+  const facts = foldPour(keepPlan(of), toEvents(0, run(of, who, 'tapped', 0)))
   const dueS = facts.settingStartMs! / 1000 + facts.demould.recommendedS
   return run(of, who, 'tapped', dueS - inS)
 }
@@ -376,14 +385,14 @@ function demoPours(plan: MakePlan): { of: PourPlan; timed: Timed[]; ageS: number
 
 /** Empties the workshop; its settings and the numbers of the change log stay. */
 export async function clearWorkshop(db: Db): Promise<void> {
-  await sql`truncate event, pour, mould_set_member, mould_set, mould_photo, mould, spoon_test, bag, plaster, bowl, recipe`.execute(
+  await sql`truncate event, plan_revision, pour, mould_set_member, mould_set, mould_photo, mould, spoon_test, bag, plaster, bowl, recipe`.execute(
     db,
   )
 }
 
 /** Plasters, their bags with what was tried of them, and the bowls. */
 async function loadStock(trx: Db, nowMs: number) {
-  const day = (daysAgo: number) => new Date(nowMs - daysAgo * DAY * 1000).toISOString().slice(0, 10)
+  const day = (daysAgo: number) => lightFormat(nowMs - daysAgo * DAY * 1000, 'yyyy-MM-dd')
   const plasterIds = {} as Record<DemoPlasterKey, string>
   const bagIds: BagIds = {}
   for (const [key, card] of Object.entries(DEMO_PLASTERS) as [DemoPlasterKey, PlasterInput][]) {
@@ -429,6 +438,8 @@ export async function loadDemo(db: Db, nowMs: number): Promise<void> {
         hotTapTempC: 52,
         scaleCapacityG: 5000,
         currency: '€',
+        decimalSign: null,
+        kitchen: null,
       }),
     )
     const mouldIds = Object.fromEntries(
@@ -471,7 +482,7 @@ export async function loadDemo(db: Db, nowMs: number): Promise<void> {
       const pourId = randomUUID()
       await trx
         .insertInto('pour')
-        .values({ id: pourId, plan: JSON.stringify(of), created_at: new Date(nowMs - ageS * 1000) })
+        .values({ id: pourId, plan: JSON.stringify(keepPlan(of)), created_at: new Date(nowMs - ageS * 1000) })
         .execute()
       for (const e of toEvents(nowMs, timed)) {
         await trx
@@ -485,6 +496,7 @@ export async function loadDemo(db: Db, nowMs: number): Promise<void> {
             received_at: new Date(e.occurredAtMs + 300),
             who: e.who,
             voids_event_id: null,
+            plan_revision: 1,
           })
           .execute()
       }

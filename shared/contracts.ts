@@ -1,19 +1,33 @@
 import { z } from 'zod'
 import { DRY_TARGETS } from '../core/drying'
 import { MOULD_KINDS, PREPARATIONS, PURPOSES } from '../core/mould'
-import { MAX_BATCHES, MAX_WATER_TEMP_C, SIFT_STAGES, type BatchLimits } from '../core/mix'
-import { ADDITIONS, ADDITION_IDS, PACKINGS, PLASTER_CLASS_IDS } from '../core/plaster'
+import { MAX_BATCHES, SIFT_STAGES, type Batch, type BatchLimits } from '../core/mix'
+import {
+  ADDITIONS,
+  ADDITION_IDS,
+  PACKINGS,
+  PLASTER_CLASS_IDS,
+  WATER_KINDS,
+  type PlasterProperties,
+} from '../core/plaster'
 import {
   ADDING_WAYS,
   CORRECTIONS,
   DEFECT_KINDS,
   DEMOULD_OUTCOMES,
   MOULD_DAMAGES,
+  STEPS,
   TOUCH_CUES,
   VERDICTS,
   WEIGHED,
-  evaluatePlan,
+  batchesOf,
+  currentPlan,
+  decisionsOf,
+  refusalsOf,
   type EventBody,
+  type KeptPlan,
+  type PlanKept,
+  type PlanV1,
   type PourEvent,
   type PourPlan,
 } from '../core/pour'
@@ -36,89 +50,101 @@ export const provenanceSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('model'), source: text(200) }),
 ]) satisfies z.ZodType<Provenance>
 
+const figure = z.number()
+
+/** What the plaster's values come to once bag, additions and water are worked in: derived, so only sound numbers. */
+const above0 = z.number().gt(0)
 const plasterPropertiesSchema = z.object({
   classId: z.enum(PLASTER_CLASS_IDS),
-  useConsistency: z.number().min(15).max(200),
-  consistencyLow: z.number().min(15).max(200),
-  consistencyHigh: z.number().min(15).max(200),
-  referenceConsistency: z.number().min(15).max(200),
-  particleDensityKgM3: z.number().min(2000).max(3200),
-  hemihydrateFraction: z.number().min(0.3).max(1),
-  expansionPct: z.number().min(-1).max(3),
-  halfHydrationMin: z.number().min(2).max(240),
-  strengthFactor: z.number().min(0.05).max(3),
-  fillerRatio: z.number().min(0).max(4),
-  fillerDensityKgM3: z.number().min(500).max(8000),
-  admixWaterRatio: z.number().min(0).max(1).optional(),
-  dryAddRatio: z.number().min(0).max(10).optional(),
-  timeSigmaLn: z.number().min(0.01).max(2).optional(),
+  useConsistency: above0,
+  consistencyLow: above0,
+  consistencyHigh: above0,
+  referenceConsistency: above0,
+  particleDensityKgM3: above0,
+  hemihydrateFraction: above0.max(1),
+  expansionPct: z.number().gt(-50).max(50),
+  halfHydrationMin: above0,
+  strengthFactor: above0,
+  fillerRatio: z.number().min(0),
+  fillerDensityKgM3: above0,
+  admixWaterRatio: z.number().min(0).optional(),
+  dryAddRatio: z.number().min(0).optional(),
+  dissolved: z
+    .object({
+      gPerPowder: z.number().min(0),
+      mlPerPowder: z.number().min(0),
+      gPerWater: z.number().min(0),
+      mlPerWater: z.number().min(0),
+    })
+    .optional(),
+  timeSigmaLn: above0.optional(),
 })
 
-export const airSchema = z.object({
-  tempC: z.number().min(-10).max(60),
-  rhPct: z.number().min(1).max(99),
-  speedMS: z.number().min(0.02).max(10),
-})
-
-const cavityMl = z.number().min(1).max(500_000)
+const airSchema = z.object({ tempC: figure, rhPct: figure, speedMS: figure })
 
 const planMemberSchema = z.object({
   mouldId: z.uuid().nullable(),
   name,
-  count: z.int().min(1).max(100),
-  cavityMl,
+  count: z.int(),
+  cavityMl: figure,
   purpose: z.enum(PURPOSES),
-  thinnestMm: z.number().min(0).max(5000).nullable(),
+  thinnestMm: z.number().min(0).nullable(),
   facts: mouldFactsSchema,
   volume: cavityDescriptionSchema,
 })
 
-export const additionsSchema = z
-  .array(z.object({ id: z.enum(ADDITION_IDS), pct: z.number().gt(0).max(300) }))
+const additionSchema = z.object({ id: z.enum(ADDITION_IDS), pct: figure })
+const eachOnce = (all: readonly { id: string }[]) => new Set(all.map((a) => a.id)).size === all.length
+const planAdditionsSchema = z
+  .array(additionSchema)
   .max(ADDITION_IDS.length)
-  .refine((all) => new Set(all.map((a) => a.id)).size === all.length, 'names an addition twice')
-  .refine((all) => all.every((a) => a.pct <= ADDITIONS[a.id].maxPct), 'is more than anybody puts in')
+  .refine(eachOnce, 'names an addition twice')
+
+/** What always goes in with a plaster, as its card says. */
+export const additionsSchema = planAdditionsSchema.refine(
+  (all) => all.every((a) => a.pct > 0 && a.pct <= ADDITIONS[a.id].maxPct),
+  'is more than anybody puts in',
+)
 
 const batchingSchema = z.object({
   split: z.discriminatedUnion('by', [
     z.object({ by: z.literal('need') }),
+    z.object({ by: z.literal('bowls'), count: z.int() }),
     z.object({
       by: z.literal('layers'),
       layers: z
-        .array(z.object({ name, sharePct: z.number().gt(0).max(100) }))
+        .array(z.object({ name, sharePct: figure }))
         .min(1)
         .max(12),
     }),
-    z.object({ by: z.literal('casts'), castsPerBag: z.int().min(1).max(10) }),
-    z.object({ by: z.literal('whole_bags'), bagPowderG: positive(1_000_000) }),
+    z.object({ by: z.literal('casts'), castsPerBag: z.int() }),
+    z.object({ by: z.literal('whole_bags'), bagPowderG: figure }),
   ]),
-  bowl: z
-    .object({ name, volumeMl: z.number().min(50).max(500_000), tareG: z.number().min(0).max(100_000) })
-    .nullable(),
-  pourRateMlMin: z.number().min(10).max(100_000).nullable(),
-  scaleCapacityG: z.number().min(10).max(2_000_000).nullable(),
+  bowl: z.object({ name, volumeMl: figure, tareG: figure }).nullable(),
+  pourRateMlMin: figure.nullable(),
+  scaleCapacityG: figure.nullable(),
 }) satisfies z.ZodType<BatchLimits>
 
-const planShape = z.object({
-  schemaVersion: z.literal(1),
+/** What every version of a plan says. Figures are only numbers here: `refusalsOf` judges them. */
+const decisions = {
   piece: name,
   mould: z.object({
     name,
     kind: z.enum(MOULD_KINDS),
-    cavityMl,
-    plusMinusMl: z.number().min(0).max(500_000).optional(),
+    cavityMl: figure,
+    plusMinusMl: figure.optional(),
     volumeProvenance: provenanceSchema,
-    thicknessMm: z.number().min(1).max(500),
+    thicknessMm: figure,
     members: z.array(planMemberSchema).min(1).max(24).optional(),
   }),
   spill: z
-    .array(z.object({ mouldId: z.uuid(), name, cavityMl }))
+    .array(z.object({ mouldId: z.uuid(), name, cavityMl: figure }))
     .max(24)
     .optional(),
   plaster: z.object({
     name,
     properties: plasterPropertiesSchema,
-    additions: additionsSchema.optional(),
+    additions: planAdditionsSchema.optional(),
     bag: z
       .object({
         bagId: z.uuid(),
@@ -136,47 +162,97 @@ const planShape = z.object({
       })
       .optional(),
   }),
-  consistency: z.number().min(15).max(200),
+  consistency: figure,
   ratioMethod: z.enum(['weighed', 'by_volume', 'by_eye']),
   scoop: z
-    .object({
-      measureMl: z.number().min(1).max(50_000),
-      packing: z.enum(PACKINGS),
-      weighedKgM3: z.number().min(300).max(2500).nullable(),
-    })
+    .object({ measureMl: figure, packing: z.enum(PACKINGS), weighedKgM3: figure.nullable() })
     .optional(),
   siftStage: z.enum(SIFT_STAGES).optional(),
   batching: batchingSchema.optional(),
   addingWay: z.enum(ADDING_WAYS).optional(),
-  taps: z
-    .object({
-      coldTempC: z.number().min(0.5).max(MAX_WATER_TEMP_C),
-      hotTempC: z.number().min(1).max(95),
-      targetTempC: z.number().min(2).max(40),
-    })
-    .optional(),
-  sparePct: z.number().min(0).max(200),
-  airFraction: z.number().min(0).max(0.3),
-  waterTempC: temp,
-  powderTempC: temp,
-  soakS: z.number().min(0).max(3600),
-  stirS: z.number().min(10).max(3600),
+  taps: z.object({ coldTempC: figure, hotTempC: figure, targetTempC: figure }).optional(),
+  sparePct: figure,
+  airFraction: figure,
+  waterTempC: figure,
+  powderTempC: figure,
+  soakS: figure,
+  stirS: figure,
   stirManner: z.enum(['gentle', 'hand', 'whisk', 'drill']),
   air: airSchema,
   dryingExposure: z.enum(['both_faces', 'one_face']),
   dryTarget: z.enum(DRY_TARGETS),
-  scaleDivisionG: z.number().min(0.01).max(1000),
-})
+  scaleDivisionG: figure,
+}
 
-/** A plan that can be computed: shape, and the core's own refusals (too little water to harden, and the like). */
-export const planSchema = planShape.superRefine((plan, context) => {
-  // A field out of its range has been reported already; the models want every field within it.
+/** A plan of any version: what a later one added, an earlier one simply lacks. */
+const planShape = z.object({
+  schemaVersion: z.literal([1, 2]),
+  ...decisions,
+  water: z.enum(WATER_KINDS).optional(),
+  hands: z.int().optional(),
+  mouldTempC: figure.optional(),
+})
+// A field that the plan has and the wire forgets would be dropped in silence: this does not compile then.
+planShape.shape satisfies Record<keyof PourPlan, z.ZodType>
+plasterPropertiesSchema.shape satisfies Record<keyof PlasterProperties, z.ZodType>
+/** As parsed; which of the versions it is, its own field says. */
+type AnyPlan = PlanV1 | PourPlan | KeptPlan
+
+const massG = z.number().min(0).max(2_000_000)
+const batchSchema = z.object({
+  name: text(120),
+  waterG: massG.gt(0),
+  powderG: massG.gt(0),
+  fillerG: massG,
+  slurryMl: z.number().gt(0),
+  bowlMl: z.number().gt(0),
+  bowlFill: z.number().min(0).max(1).optional(),
+  weighings: z.object({ water: z.int().min(1), powder: z.int().min(1) }),
+  start: z.enum(['first', 'at_once', 'when_it_thickens']),
+}) satisfies z.ZodType<Omit<Batch, 'bowlFill'> & { bowlFill?: number | undefined }>
+
+const keptSchema = z.object({
+  modelVersion: z.int().min(1),
+  batches: z.array(batchSchema).min(1).max(MAX_BATCHES),
+  because: z.enum(['bowl', 'working_time', 'layers', 'bags']).nullable(),
+  steps: z
+    .array(
+      z.object({
+        id: z.enum(STEPS.map((s) => s.id)),
+        batch: z
+          .int()
+          .min(0)
+          .max(2 * MAX_BATCHES),
+      }),
+    )
+    .min(1),
+  classValues: z.object({ fillerRatio: z.number().min(0), bulkKgM3: z.number().gt(0) }),
+}) satisfies z.ZodType<Omit<PlanKept, 'batches'>>
+
+const keptPlanShape = planShape.extend({ kept: keptSchema.optional() })
+
+/** Refusals of the core as complaints at their fields: what the worksheet refuses, the server does, and no more. */
+function judge(plan: PourPlan, context: z.RefinementCtx): void {
+  // A field that is none has been reported already.
   if (context.issues.length > 0) return
-  for (const issue of evaluatePlan(plan).issues) {
-    if (issue.severity === 'error')
-      context.addIssue({ code: 'custom', path: issue.path.split('.'), message: issue.code })
-  }
-}) satisfies z.ZodType<PourPlan>
+  const refused = refusalsOf(plan)
+  const tooMany = refused.length > 0 ? [] : batchesOf(plan).issues.filter((i) => i.severity === 'error')
+  for (const issue of [...refused, ...tooMany])
+    context.addIssue({ code: 'custom', path: issue.path.split('.'), message: issue.code })
+}
+
+/** A plan as a recipe holds it: what was decided, of any version. */
+export const planSchema = planShape
+  .transform((plan): PourPlan => decisionsOf(plan as AnyPlan))
+  .superRefine(judge)
+
+/** A plan as it is taken to the bench: with the bowls it was planned with, or those it comes to. */
+export const benchPlanSchema = keptPlanShape
+  .superRefine((plan, context) => judge(decisionsOf(plan as AnyPlan), context))
+  .transform((plan): KeptPlan => currentPlan(plan as AnyPlan))
+
+/** A plan as the database has it. It was judged when it was made; only its shape must hold. */
+export const storedPlanSchema = keptPlanShape.transform((plan): KeptPlan => currentPlan(plan as AnyPlan))
 
 /** Planned bowls, and a few more for what ran short. */
 const inBatch = {
@@ -227,6 +303,7 @@ export const eventBodySchema = z.discriminatedUnion('type', [
     type: z.literal('temperature'),
     place: z.enum(['slurry', 'surface', 'room']),
     tempC: temp,
+    ...inBatch,
   }),
   z.object({ type: z.literal('demoulded'), outcome: z.enum(DEMOULD_OUTCOMES) }),
   z.object({
@@ -242,6 +319,7 @@ export const eventBodySchema = z.discriminatedUnion('type', [
     reason: text(500),
   }),
   z.object({ type: z.literal('note'), text: text(2000).min(1) }),
+  z.object({ type: z.literal('plan_holds'), revision: z.int().min(1) }),
   z.object({ type: z.literal('void'), targetId: z.uuid() }),
 ]) satisfies z.ZodType<EventBody>
 
@@ -250,12 +328,13 @@ export const newEventSchema = z.object({
   id: z.uuid(),
   occurredAtMs: z.int().min(0).max(4_102_444_800_000),
   who: text(60),
+  planRevision: z.int().min(1).optional(),
   body: eventBodySchema,
 }) satisfies z.ZodType<Omit<PourEvent, 'receivedAtMs'>>
 export type NewEvent = z.infer<typeof newEventSchema>
 
-export const newPourSchema = z.object({ id: z.uuid(), plan: planSchema })
-export const planChangeSchema = z.object({ revision: z.int().min(1), plan: planSchema })
+export const newPourSchema = z.object({ id: z.uuid(), plan: benchPlanSchema })
+export const planChangeSchema = z.object({ revision: z.int().min(1), plan: benchPlanSchema })
 
 export const settingsSchema = z.object({
   workshopName: name,
@@ -270,6 +349,10 @@ export const settingsSchema = z.object({
   scaleCapacityG: z.number().min(10).max(2_000_000).nullable(),
   /** What prices are in. */
   currency: text(6).min(1),
+  /** The sign before decimals; null: ask where it matters. */
+  decimalSign: z.enum(['point', 'comma']).nullable(),
+  /** Whose cups and pints, in a metric workshop; null: ask. */
+  kitchen: z.enum(['us', 'imperial']).nullable(),
 })
 export type Settings = z.infer<typeof settingsSchema>
 
@@ -295,12 +378,25 @@ export interface Page<T> {
 /** A pour as the server holds it: the plan, and everything that happened. */
 export interface PourRecord {
   id: string
-  plan: PourPlan
+  plan: KeptPlan
   /** Counts changes of the plan; a change must name the one it started from. */
   revision: number
+  /** Plans that events name and that stand no more. */
+  earlierPlans: { revision: number; plan: KeptPlan }[]
   createdAtMs: number
   events: PourEvent[]
 }
+
+/** A pour that is there and cannot be read: as it lies in the database, so that nothing of it is lost. */
+export interface UnreadablePour {
+  id: string
+  unreadable: string[]
+  createdAtMs: number
+  raw: { plan: unknown; revision: number; events: unknown[] }
+}
+export type PourAnswer = PourRecord | UnreadablePour
+
+export const isUnreadable = (pour: PourAnswer): pour is UnreadablePour => 'unreadable' in pour
 
 export const CHANGE_TOPICS = ['pour', 'plaster', 'bag', 'bowl', 'recipe', 'mould', 'settings'] as const
 /** One line of the live stream: something of this kind changed; fetch it again. */

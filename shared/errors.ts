@@ -14,6 +14,7 @@ export const ERROR_CODES = [
   'stale_card',
   'in_use',
   'plan_locked',
+  'record_unreadable',
   'unknown_event',
   'cannot_void_void',
   'time_in_future',

@@ -11,6 +11,7 @@ const labelSchema = z
   .object({
     classId: z.enum(PLASTER_CLASS_IDS),
     consistency: z.number().min(15).max(200).nullable(),
+    range: z.object({ low: z.number().min(15).max(200), high: z.number().min(15).max(200) }).nullable(),
     setMin: z.number().min(1).max(240).nullable(),
     setTest: z.enum(SET_TESTS),
     expansionPct: z.number().min(-1).max(3).nullable(),
@@ -21,6 +22,10 @@ const labelSchema = z
       consistency === null ||
       consistency > chemicalMinimumConsistency(plasterClass(classId).hemihydrateFraction.value),
     { path: ['consistency'], message: 'is too little water to harden' },
+  )
+  .refine(
+    ({ consistency: c, range }) => range === null || (c !== null && range.low <= c && c <= range.high),
+    { path: ['range'], message: 'does not hold the consistency' },
   ) satisfies z.ZodType<CardLabel>
 
 /** A plaster as the caster's bag describes it, starting from the nearest class. */
@@ -107,6 +112,14 @@ export type RecipeInput = z.infer<typeof recipeInputSchema>
 export interface Recipe extends RecipeInput {
   id: string
 }
+/** A recipe that is there and cannot be read: as it lies in the database. */
+export interface UnreadableRecipe {
+  id: string
+  name: string
+  unreadable: string[]
+  raw: unknown
+}
+export type RecipeAnswer = Recipe | UnreadableRecipe
 
 /** The file that a recipe is shared as. Its JSON Schema: docs/schemas/recipe.v1.schema.json. */
 export const recipeFileSchema = z.object({

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** A bag with its level, its doubt and what its spoon tests say. Usage: <BagLine :bag :plaster @change @test /> */
+import { parseISO } from 'date-fns'
 import Button from 'primevue/button'
 import { computed } from 'vue'
 import { learnBag, propertiesOfCard, wantsSpoonTest } from '#core/stock'
@@ -53,7 +54,7 @@ const learnt = computed(() => {
         >
       </p>
       <p class="soft">
-        {{ bag.openedOn ? `open since ${dayText(Date.parse(bag.openedOn), now)}` : 'not opened' }},
+        {{ bag.openedOn ? `open since ${dayText(parseISO(bag.openedOn).getTime(), now)}` : 'not opened' }},
         {{ KEEPING_WORDS[bag.keeping].toLowerCase()
         }}<template v-if="bag.scoop"
           >; a scoop of {{ units.volume(bag.scoop.measureMl) }} weighs

@@ -1,16 +1,18 @@
 <script setup lang="ts">
 /** One caution, at the step where the harm is. Usage: <CautionNote id="dust" /> */
 import { TriangleAlert } from '@lucide/vue'
+import { useUnits } from '~/composables/useUnits'
 import { CAUTIONS, type CautionId } from '~/utils/cautions'
 
 defineProps<{ id: CautionId }>()
+const units = useUnits()
 </script>
 
 <template>
   <p class="caution" role="note">
     <TriangleAlert :size="22" aria-hidden="true" />
     <span
-      ><strong>{{ CAUTIONS[id].title }}.</strong> {{ CAUTIONS[id].text }}</span
+      ><strong>{{ CAUTIONS[id].title }}.</strong> {{ CAUTIONS[id].text(units.temp) }}</span
     >
   </p>
 </template>

@@ -4,6 +4,7 @@ import { computed } from 'vue'
 import { compareSchools, type PourPlan, type SchoolOutcome } from '#core/pour'
 import { useUnits } from '~/composables/useUnits'
 import { SCHOOL_WORDS, flowWords } from '~/utils/mixWords'
+import { pourTimeText } from '~/utils/pourTime'
 import { durationText } from '~/utils/time'
 
 const props = defineProps<{ plan: PourPlan; lastConsistency: number | undefined }>()
@@ -52,7 +53,11 @@ const fillWords = (s: SchoolOutcome) => {
         </div>
         <div>
           <dt>Strength</dt>
-          <dd>{{ s.sketch.dryMPa.mid.toFixed(0) }} MPa</dd>
+          <dd>{{ units.strength(s.sketch.dryMPa.mid) }}</dd>
+        </div>
+        <div>
+          <dt>Time to pour</dt>
+          <dd>{{ pourTimeText(s.sketch.pourWindowS) }}</dd>
         </div>
         <div>
           <dt>Gloss gone</dt>

@@ -96,6 +96,7 @@ const waterPctOfMould = computed(() =>
 
 const printed = ref('')
 function takeReading(read: LabelReading) {
+  if (read.by === 'volume') draft.value.ratioMethod = 'by_volume'
   consistency.value =
     read.by === 'weight'
       ? read.consistency
@@ -202,7 +203,9 @@ const place = (c: number) =>
     <LabelReadingField
       v-model="printed"
       label="As printed on the bag, or in your notes"
+      :class-id="classId"
       @reading="takeReading"
+      @open="emit('problem', 'printed', $event ? 'Say which it means.' : '')"
     />
     <p class="soft small">
       Met this way it will really be <b>{{ really.low.toFixed(0) }}–{{ really.high.toFixed(0) }}</b

@@ -14,6 +14,7 @@ import { computed } from 'vue'
 import { Scatter } from 'vue-chartjs'
 import type { PourFacts } from '#core/pour'
 import { useUnits } from '~/composables/useUnits'
+import { counted } from '~/utils/counted'
 import { dryingSeries } from '~/utils/dryingChart'
 
 Chart.register(Legend, LinearScale, LineController, LineElement, PointElement, ScatterController, Tooltip)
@@ -81,7 +82,7 @@ const options = computed(() => ({
 }))
 const spoken = computed(
   () =>
-    `${series.value.weighings.length} weighings, the last ${units.mass(series.value.weighings.at(-1)?.y ?? 0)}; expected dry at ${units.mass(series.value.dryLineG)}`,
+    `${counted(series.value.weighings.length, 'weighing')}, the last ${units.mass(series.value.weighings.at(-1)?.y ?? 0)}; expected dry at ${units.mass(series.value.dryLineG)}`,
 )
 </script>
 

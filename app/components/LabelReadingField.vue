@@ -1,33 +1,47 @@
 <script setup lang="ts">
 /**
- * A ratio as it is printed or noted, read as what it says; what cannot be read says what was understood.
- * Usage: <LabelReadingField v-model="printed" label="As printed" @reading="take" />
+ * A ratio as it is printed or noted, read as what it says for this class of plaster. Where it can mean two things both
+ * are offered, and neither is taken by itself; what cannot be read says what was understood.
+ * Usage: <LabelReadingField v-model="printed" label="As printed" :class-id="classId" @reading="take" />
  */
 import InputText from 'primevue/inputtext'
-import { computed, useId, watch } from 'vue'
-import { parseRatioLabel, type LabelReading } from '#core/plaster'
+import { computed, ref, useId, watch } from 'vue'
+import { parseRatioLabel, type LabelReading, type PlasterClassId } from '#core/plaster'
 import { useUnits } from '~/composables/useUnits'
+import { labelReadingWords } from '~/utils/quantityWords'
 import { labelErrorWords } from '~/utils/words'
 
-defineProps<{ label: string }>()
+const props = defineProps<{ label: string; classId: PlasterClassId }>()
 const printed = defineModel<string>({ required: true })
-const emit = defineEmits<{ reading: [reading: LabelReading] }>()
+const emit = defineEmits<{ reading: [reading: LabelReading]; open: [open: boolean] }>()
 const units = useUnits()
 const id = useId()
+const example = computed(() => (units.system() === 'metric' ? '28 ml per 100 g' : '14 cups to 10 lb'))
 
-const reading = computed(() =>
-  printed.value.trim() === '' ? undefined : parseRatioLabel(printed.value, units.system()),
+const answer = computed(() =>
+  printed.value.trim() === '' ? undefined : parseRatioLabel(printed.value, props.classId, units.habits()),
 )
-watch(reading, (read) => {
-  if (read?.ok) emit('reading', read)
+const readings = computed(() => (answer.value?.ok ? answer.value.readings : []))
+/** Which of several was meant, once it was said. */
+const chosen = ref<LabelReading>()
+const typed = ref(false)
+watch(answer, () => {
+  chosen.value = undefined
+  const [only, ...others] = readings.value
+  emit('open', others.length > 0)
+  // What a kept card says was read when it was typed: only typing reads it again.
+  if (only && others.length === 0 && typed.value) emit('reading', only)
 })
+function choose(reading: LabelReading) {
+  chosen.value = reading
+  emit('open', false)
+  emit('reading', reading)
+}
 const words = computed(() => {
-  const read = reading.value
-  if (!read) return ''
-  if (!read.ok) return labelErrorWords(read)
-  return read.by === 'weight'
-    ? `Read as ${read.consistency.toFixed(1)} of water to 100 by weight.`
-    : `Read as ${Number(read.powderParts.toFixed(2))} of powder to 1 of water by volume.`
+  if (answer.value && !answer.value.ok) return labelErrorWords(answer.value, example.value)
+  const read = chosen.value ?? (readings.value.length === 1 ? readings.value[0] : undefined)
+  if (read) return `Read as ${labelReadingWords(read)}.`
+  return readings.value.length > 1 ? 'This can be read in two ways. Which does it mean?' : ''
 })
 </script>
 
@@ -37,12 +51,24 @@ const words = computed(() => {
     <InputText
       :id="id"
       v-model="printed"
-      placeholder="100 : 30, or 28 ml per 100 g"
+      :placeholder="`100 : 30, or ${example}`"
       autocomplete="off"
       maxlength="80"
       :aria-describedby="`${id}-reading`"
+      @update:model-value="typed = true"
     />
-    <small :id="`${id}-reading`" :class="{ wrong: reading && !reading.ok }" role="status">{{ words }}</small>
+    <small :id="`${id}-reading`" :class="{ wrong: answer && !answer.ok }" role="status">{{ words }}</small>
+    <span v-if="readings.length > 1" class="choices">
+      <button
+        v-for="reading in readings"
+        :key="labelReadingWords(reading)"
+        type="button"
+        :aria-pressed="chosen === reading"
+        @click="choose(reading)"
+      >
+        {{ labelReadingWords(reading) }}
+      </button>
+    </span>
   </div>
 </template>
 
@@ -57,5 +83,26 @@ const words = computed(() => {
 .wrong {
   color: var(--hot);
   font-weight: 600;
+}
+.choices {
+  display: flex;
+  flex-wrap: wrap;
+  gap: var(--s2);
+}
+.choices button {
+  min-height: 44px;
+  padding: var(--s1) var(--s4);
+  border: 2px solid var(--ink);
+  border-radius: 1.2rem;
+  background: transparent;
+  color: inherit;
+  font: inherit;
+  font-weight: 600;
+  text-align: left;
+  cursor: pointer;
+}
+.choices button[aria-pressed='true'] {
+  background: var(--ink);
+  color: var(--plaster);
 }
 </style>

@@ -14,6 +14,7 @@ import {
 import { waterFractionOfMould } from '#core/mix'
 import { plasterProperties } from '#core/plaster'
 import { useUnits } from '~/composables/useUnits'
+import { counted } from '~/utils/counted'
 import { KEYING_WORDS } from '~/utils/mouldWords'
 
 const props = defineProps<{ method: VolumeMethod }>()
@@ -52,7 +53,9 @@ const keying = computed(() =>
         'massG' in gel.powder
           ? units.mass(gel.powder.massG)
           : `${units.roughVolume(gel.powder.volumeMl)} loose`
-      }}</b>; it adds nothing to the volume.
+      }}</b>. That makes {{ units.roughVolume(gel.makesMl.low) }} to
+      {{ units.roughVolume(gel.makesMl.high) }}: many find that the powder adds nothing, up to a quarter more
+      is said (common practice).
     </p>
     <p>
       {{ Math.round(gel.workS / 60) }} min to work. It feels set at 5–7 min; give it the full
@@ -65,9 +68,8 @@ const keying = computed(() =>
   </div>
   <div v-else-if="ok && shell && method.by === 'shell'" class="extras">
     <p>
-      <b>{{ shell.layers }} {{ shell.layers === 1 ? 'layer' : 'layers' }}</b> of
-      {{ units.length(shell.layerMm) }},
-      <b>{{ shell.batches }} {{ shell.batches === 1 ? 'bowl' : 'bowls' }}</b> in all. Nowhere under
+      <b>{{ counted(shell.layers, 'layer') }}</b> of {{ units.length(shell.layerMm) }},
+      <b>{{ counted(shell.batches, 'bowl') }}</b> in all. Nowhere under
       {{ units.length(shell.thinnestMm) }} nor over {{ units.length(shell.thickestMm) }}.
       {{ units.length(65) }} is usual for an investment, {{ units.length(12) }} for a mother mould.
     </p>

@@ -2,11 +2,13 @@
 /** The figures that one way of finding a volume asks for. Usage: <MethodFields v-model="method" @problem="…" /> */
 import { computed } from 'vue'
 import type { VolumeMethod } from '#core/mould'
+import { useUnits } from '~/composables/useUnits'
 import { fieldValue, fieldsOf, withField } from '~/utils/methodFields'
 
 const method = defineModel<VolumeMethod>({ required: true })
 const emit = defineEmits<{ problem: [field: string, message: string] }>()
-const fields = computed(() => fieldsOf(method.value))
+const units = useUnits()
+const fields = computed(() => fieldsOf(method.value, units.volume))
 const put = (path: string, value: unknown) => (method.value = withField(method.value, path, value))
 </script>
 

@@ -2,6 +2,7 @@
 /** One mould on the shelf, as a picture. Usage: <MouldCardTile :card="card" :plaster="name" /> */
 import { computed } from 'vue'
 import { useUnits } from '~/composables/useUnits'
+import { counted } from '~/utils/counted'
 import { DEMOULD_WORDS, MATERIAL_WORDS, PURPOSE_WORDS, WEAR_WORDS } from '~/utils/mouldWords'
 import { pictured, sectionOf } from '~/utils/section'
 import { castsOf, wearOfCard } from '~/utils/shelf'
@@ -13,7 +14,7 @@ const wear = computed(() => wearOfCard(props.card))
 const worn = computed(() => wear.value !== undefined && wear.value.advice !== 'fresh')
 const casts = computed(() => {
   const count = castsOf(props.card)
-  return count === 0 ? 'no casts yet' : count === 1 ? '1 cast' : `${count} casts`
+  return count === 0 ? 'no casts yet' : counted(count, 'cast')
 })
 const range = computed(() => units.volumeRange(props.card.cavityMl, props.card.plusMinusMl))
 const last = computed(() => props.card.history.last)

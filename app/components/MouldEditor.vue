@@ -9,7 +9,7 @@ import Textarea from 'primevue/textarea'
 import { computed, ref } from 'vue'
 import { describeCavity, describedThicknessMm } from '#core/mould'
 import { useWorkshop } from '~/stores/workshop'
-import { hintedBy, thicknessOf, type MouldDraft } from '~/utils/mouldDraft'
+import { thicknessOf, wayBrings, type MouldDraft } from '~/utils/mouldDraft'
 import { PURPOSE_WORDS } from '~/utils/mouldWords'
 
 const props = defineProps<{ failure: string; busy: boolean; isNew: boolean }>()
@@ -67,7 +67,7 @@ function save() {
           v-model="draft.volume"
           :material="draft.facts.material"
           @problem="note"
-          @way="isNew && Object.assign(draft, hintedBy($event))"
+          @way="isNew && Object.assign(draft, wayBrings(draft, $event))"
         />
       </section>
       <section class="slab" aria-labelledby="m-is">

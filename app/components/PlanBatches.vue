@@ -9,6 +9,7 @@ import { computed } from 'vue'
 import type { BatchPlan } from '#core/mix'
 import { useUnits } from '~/composables/useUnits'
 import { useWorkshop } from '~/stores/workshop'
+import { counted } from '~/utils/counted'
 import { BECAUSE_WORDS } from '~/utils/mixWords'
 import type { PlanDraft } from '~/utils/planDraft'
 
@@ -28,6 +29,7 @@ const bowlOptions = computed(() => [
 ])
 const SPLITS = [
   { value: 'need', label: 'As few as possible' },
+  { value: 'bowls', label: 'So many bowls' },
   { value: 'layers', label: 'In layers' },
   { value: 'casts', label: 'Bags for casts' },
   { value: 'whole_bags', label: 'Whole bags' },
@@ -51,7 +53,7 @@ const says = computed(() => {
   if (!plan) return ''
   const n = plan.batches.length
   if (n <= 1) return 'One bowl'
-  return `${n} bowls${plan.because ? `, ${BECAUSE_WORDS[plan.because]}` : ''}`
+  return `${counted(n, 'bowl')}${plan.because ? `, ${BECAUSE_WORDS[plan.because]}` : ''}`
 })
 </script>
 
@@ -80,7 +82,26 @@ const says = computed(() => {
           @problem="problem('pourRate', $event)"
         />
       </div>
+      <QuantityField
+        v-model="draft.hands"
+        kind="number"
+        :decimals="0"
+        label="How many sift and pour at once"
+        :min="1"
+        :max="6"
+        @problem="problem('hands', $event)"
+      />
       <LabelledPills v-model="draft.splitBy" label="Cut into" :options="SPLITS" />
+      <QuantityField
+        v-if="draft.splitBy === 'bowls'"
+        v-model="draft.bowlCount"
+        kind="number"
+        :decimals="0"
+        label="Bowls, at least"
+        :min="1"
+        :max="60"
+        @problem="problem('bowlCount', $event)"
+      />
       <template v-if="draft.splitBy === 'layers'">
         <div v-for="(layer, i) in draft.layers" :key="i" class="layer">
           <label class="field"

@@ -21,19 +21,21 @@ const origin = (what: 'setTime' | 'expansion' | 'strength' | 'consistency') => {
   const known = props.plan.plaster.origins?.[what]
   return known ? provenanceWords(known) : 'class default'
 }
-/** Three figures: densities here are good to ±3 %. */
-const density = (kgM3: number) => `${(Math.round(kgM3 / 10) / 100).toFixed(2)} g/ml`
+const { density, strength } = units
 const growth = computed(() => {
   const mm = props.outcome.growthMm
   if (mm === undefined) return `${props.plan.plaster.properties.expansionPct.toFixed(2)} %`
-  return `${mm < 0.095 ? mm.toFixed(2) : mm.toFixed(1)} mm`
+  return units.shortLength(mm)
 })
 const TAP_NOTES = {
   working_time: 'not longer: it thickens',
   ceiling: 'longer brings no more: brush a first coat',
-  floor: 'for bubbles of 1 mm from the deepest point; smaller ones stay',
+  floor: 'for pinhead bubbles from the deepest point; smaller ones stay',
 }
-const tapNote = computed(() => TAP_NOTES[props.outcome.flow.tapping.heldBy ?? 'floor'])
+const tapping = computed(() => props.outcome.flow.tapping)
+const tapNote = computed(() =>
+  tapping.value.tapS === 0 ? 'it thickens before it could help' : TAP_NOTES[tapping.value.heldBy ?? 'floor'],
+)
 const ICONS = { good: Check, fair: CircleAlert, poor: CircleX }
 const money = (amount: number) => `${workshop.settings.currency} ${amount.toFixed(2)}`
 const betterPlaster = (classId: keyof typeof PLASTER_CLASS_WORDS) =>
@@ -65,12 +67,12 @@ const betterPlaster = (classId: keyof typeof PLASTER_CLASS_WORDS) =>
         leave
       </FigureTile>
       <FigureTile
-        :figure="`${outcome.strength.dry.mid.toFixed(0)} MPa`"
+        :figure="strength(outcome.strength.dry.mid)"
         what="Strength, dry"
         :origin="`From its pores, by a curve through published class values, ±25 %; for this plaster: ${origin('strength')}. Cubes in a press: hand-cast pieces are lower.`"
       >
-        {{ outcome.strength.dry.low.toFixed(0) }}–{{ outcome.strength.dry.high.toFixed(0) }};
-        {{ outcome.strength.wetOneHour.mid.toFixed(0) }} an hour after setting
+        {{ strength(outcome.strength.dry.low) }} to {{ strength(outcome.strength.dry.high) }};
+        {{ strength(outcome.strength.wetOneHour.mid) }} an hour after setting
       </FigureTile>
       <FigureTile
         :figure="durationText(outcome.dryS.mid)"
@@ -97,9 +99,9 @@ const betterPlaster = (classId: keyof typeof PLASTER_CLASS_WORDS) =>
         ratio is met; {{ density(mix.dryDensityKgM3) }} dry, {{ density(mix.wetSetDensityKgM3) }} wet
       </FigureTile>
       <FigureTile
-        :figure="durationText(outcome.flow.tapping.tapS)"
+        :figure="tapping.tapS === 0 ? 'None' : durationText(tapping.tapS)"
         what="Tapping worth doing"
-        origin="A bubble of 1 mm rising through the vibrated slurry (Stokes); how it runs is an estimate, times or divided by 3."
+        origin="A pinhead bubble rising through the vibrated slurry (Stokes); how it runs is an estimate, times or divided by 3."
       >
         It runs {{ flowWords(outcome.flow.viscosityPaS) }}; {{ tapNote }}
       </FigureTile>

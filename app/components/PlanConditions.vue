@@ -2,11 +2,12 @@
 /** The worksheet's mixing and drying. Usage: <PlanConditions v-model="draft" :plan :problem="noteProblem" /> */
 import { computed } from 'vue'
 import { DRY_TARGETS } from '#core/drying'
+import { WATER_KINDS } from '#core/plaster'
 import { ADDING_WAYS, sketchMix, type PourPlan } from '#core/pour'
 import { useUnits } from '~/composables/useUnits'
-import { ADDING_WORDS } from '~/utils/mixWords'
+import { ADDING_WORDS, WATER_WORDS } from '~/utils/mixWords'
 import { wayChoice, type PlanDraft } from '~/utils/planDraft'
-import { durationText } from '~/utils/time'
+import { pourTimeText } from '~/utils/pourTime'
 import { DRY_TARGET_WORDS } from '~/utils/words'
 
 const props = defineProps<{
@@ -28,13 +29,16 @@ const timeAt = computed(() => {
   if (!plan) return undefined
   const at = (change: number) => {
     const waterTempC = plan.waterTempC + change
-    const window = sketchMix({ ...plan, waterTempC }, plan.consistency)?.pourWindowS.mid
-    return window === undefined ? undefined : durationText(Math.max(0, window))
+    const window = sketchMix({ ...plan, waterTempC }, plan.consistency)?.pourWindowS
+    return window && pourTimeText(window)
   }
   const colder = plan.waterTempC - STEP_C >= 1 ? at(-STEP_C) : undefined
   const warmer = plan.waterTempC + STEP_C <= 45 ? at(STEP_C) : undefined
   return { now: at(0), colder, warmer }
 })
+
+const WATERS = WATER_KINDS.map((value) => ({ value, label: WATER_WORDS[value] }))
+const isGround = computed(() => props.plan?.mould.kind === 'ground')
 
 const targetOptions = DRY_TARGETS.map((value) => ({ value, label: DRY_TARGET_WORDS[value] }))
 const MANNERS = [
@@ -59,6 +63,7 @@ const EXPOSURES = [
       @update:model-value="Object.assign(draft, wayChoice($event))"
     />
     <LabelledPills v-model="draft.waterFrom" label="Where the water comes from" :options="WATER_FROM" />
+    <LabelledPills v-model="draft.water" label="The water" :options="WATERS" />
     <div class="pair">
       <QuantityField
         v-if="draft.waterFrom === 'one_tap'"
@@ -104,6 +109,14 @@ const EXPOSURES = [
         @problem="problem('powder', $event)"
       />
       <QuantityField
+        v-model="draft.mouldTempC"
+        kind="temp"
+        :label="isGround ? 'Ground' : 'Mould'"
+        :min="-30"
+        :max="60"
+        @problem="problem('mouldTemp', $event)"
+      />
+      <QuantityField
         v-if="draft.addingWay !== 'kneaded'"
         v-model="draft.soakMin"
         kind="number"
@@ -147,7 +160,7 @@ const EXPOSURES = [
         v-model="draft.roomTempC"
         kind="temp"
         label="Air"
-        :min="-10"
+        :min="-30"
         :max="60"
         @problem="problem('room', $event)"
       />

@@ -9,7 +9,8 @@ import { computed, ref } from 'vue'
 import { describeCavity, describedThicknessMm, letsGo } from '#core/mould'
 import { useUnits } from '~/composables/useUnits'
 import { useWorkshop } from '~/stores/workshop'
-import { hintedBy, mouldInputOf, thicknessOf } from '~/utils/mouldDraft'
+import { counted } from '~/utils/counted'
+import { mouldInputOf, thicknessOf, wayBrings } from '~/utils/mouldDraft'
 import { LET_GO_WORDS, MATERIAL_WORDS, PURPOSE_WORDS, WEAR_WORDS } from '~/utils/mouldWords'
 import type { MouldSource, PlanDraft } from '~/utils/planDraft'
 import { plasterOf } from '~/utils/plasterChoice'
@@ -207,7 +208,7 @@ const note = (field: string, message: string) => props.problem(field, message)
         v-model="draft.described.volume"
         :material="draft.described.facts.material"
         @problem="note"
-        @way="Object.assign(draft.described, hintedBy($event))"
+        @way="Object.assign(draft.described, wayBrings(draft.described, $event))"
       />
       <MouldFactsFields v-model="draft.described.facts" />
       <div class="pair">
@@ -260,8 +261,8 @@ const note = (field: string, message: string) => props.problem(field, message)
     <template v-if="draft.source !== 'describe'">
       <p v-for="w in worn" :key="w.name" class="wear">
         <b v-if="worn.length > 1 || draft.source === 'set'">{{ w.name }}. </b>{{ WEAR_WORDS[w.wear.advice] }}:
-        {{ w.wear.casts === 1 ? '1 cast' : `${w.wear.casts} casts` }} so far,
-        {{ Math.round(w.wear.life.low) }} to {{ Math.round(w.wear.life.high) }} is usual.
+        {{ counted(w.wear.casts, 'cast') }} so far, {{ Math.round(w.wear.life.low) }} to
+        {{ Math.round(w.wear.life.high) }} is usual.
       </p>
     </template>
     <div class="pair">

@@ -2,10 +2,10 @@
 /** What the worksheet comes to: what to weigh, the timeline, what it becomes. Usage: <PlanResult :plan :evaluation :stale :last-consistency /> */
 import { computed } from 'vue'
 import { plasterClass } from '#core/plaster'
-import { soakTimeS, type PlanEvaluation, type PourPlan } from '#core/pour'
+import { soakTimeS, type PlanEvaluation, type PourPlan, type RemedyChange } from '#core/pour'
 import { useUnits } from '~/composables/useUnits'
 import { cautionsOfPlan } from '~/utils/cautions'
-import { durationText } from '~/utils/time'
+import { pourTimeAtBest, pourTimeText } from '~/utils/pourTime'
 import { SIFT_STAGE_WORDS, issueWords, provenanceWords } from '~/utils/words'
 
 const props = defineProps<{
@@ -14,6 +14,7 @@ const props = defineProps<{
   stale: boolean
   lastConsistency: number | undefined
 }>()
+const emit = defineEmits<{ take: [change: RemedyChange] }>()
 const units = useUnits()
 const outcome = computed(() => (props.evaluation.ok ? props.evaluation.outcome : undefined))
 /** Whose ratio it is: the plaster's own, or what the caster made of it. */
@@ -39,12 +40,14 @@ const window = computed(() => outcome.value?.pourWindowS)
     >
       {{ issueWords(issue, units) }}
     </p>
+    <PlanRemedies v-if="outcome && !stale" :plan="plan" :outcome="outcome" @take="emit('take', $event)" />
     <template v-if="outcome">
       <WeighOut :plan="plan" :outcome="outcome">
         <p class="says">
           Makes <b>{{ units.volume(outcome.weighOut.slurryMl) }}</b> of slurry for a mould of
           <b>{{ units.volume(plan.mould.cavityMl) }}</b>, at about <b>{{ units.temp(outcome.mixTempC) }}</b>.
-          <template v-if="!plan.batching?.bowl"
+          <template v-if="plan.batching?.bowl">In {{ plan.batching.bowl.name }}.</template
+          ><template v-else
             >{{ plan.addingWay === 'kneaded' ? 'A bag' : 'Bowl' }} of at least
             <b>{{ units.volume(Math.max(...outcome.batching.batches.map((b) => b.bowlMl))) }}</b>.</template
           >
@@ -92,10 +95,10 @@ const window = computed(() => outcome.value?.pourWindowS)
         <div class="heading">
           <h2>When it sets{{ outcome.batching.batches.length > 1 ? ', each bowl' : '' }}</h2>
           <p v-if="window">
-            <template v-if="window.low > 45">
-              <b>{{ durationText(window.low) }}</b> to pour, perhaps {{ durationText(window.high) }}
-            </template>
-            <template v-else>Hardly any time to pour</template>
+            <b>{{ pourTimeText(window).replace(/^h/, 'H') }}</b> to pour<template
+              v-if="pourTimeAtBest(window)"
+              >, {{ pourTimeAtBest(window) }}</template
+            >
           </p>
         </div>
         <SettingTimeline :outcome="outcome" :soak-s="soakTimeS(plan)" :stir-s="plan.stirS" />
@@ -109,8 +112,9 @@ const window = computed(() => outcome.value?.pourWindowS)
               Ranges hold four times in five for a bag not yet tried here: the class default is good to about
               ±30 %.
             </template>
-            The forecast is for the temperature of the mix and leaves out its own heat, so a thick piece sets
-            somewhat sooner than this says.
+            The forecast is for the temperature of the mix and leaves out its own heat: a thick piece warms
+            and hurries, and a strong or warm mix slows down again past {{ units.temp(38) }}. So feel before
+            you take it out: warm, then cooling, and hard.
             <template v-if="outcome.demould.heldByFloor">
               This kind of mould keeps it longer than the plaster needs (common practice).
             </template>

@@ -4,18 +4,20 @@ import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import Textarea from 'primevue/textarea'
 import { computed, ref, toRaw, useId, watch } from 'vue'
-import { consistencyFromPartsByVolume } from '#core/mix'
-import { PLASTER_CLASS_IDS, plasterClass, type LabelReading } from '#core/plaster'
+import { checkConsistency } from '#core/mix'
+import { PLASTER_CLASS_IDS, type LabelReading } from '#core/plaster'
 import { SET_TESTS, labelOfClass, propertiesOfCard } from '#core/stock'
 import { useProblems } from '~/composables/useProblems'
+import { useUnits } from '~/composables/useUnits'
 import { useWorkshop } from '~/stores/workshop'
 import { SET_TEST_WORDS } from '~/utils/mixWords'
-import { PLASTER_CLASS_WORDS, failureWords } from '~/utils/words'
+import { PLASTER_CLASS_WORDS, failureWords, issueWords } from '~/utils/words'
 import type { PlasterCard, PlasterInput } from '~~/shared/stock'
 
 const props = defineProps<{ card: PlasterCard | undefined }>()
 const open = defineModel<boolean>({ required: true })
 const workshop = useWorkshop()
+const units = useUnits()
 const ids = useId()
 
 const inputOf = ({ name, label, printedRatio, additions, note }: PlasterCard): PlasterInput => ({
@@ -49,22 +51,19 @@ watch(open, (now) => {
 
 const classes = PLASTER_CLASS_IDS.map((value) => ({ value, label: PLASTER_CLASS_WORDS[value] }))
 const tests = SET_TESTS.map((value) => ({ value, label: SET_TEST_WORDS[value] }))
-const usual = computed(() => plasterClass(draft.value.label.classId))
 const properties = computed(() => propertiesOfCard(draft.value.label))
+/** A label is taken at its word, and said where its class is mixed otherwise. */
+const unusual = computed(() => checkConsistency(properties.value.useConsistency, properties.value))
+const tenths = (c: number) => Number(c.toFixed(1))
 /** What is printed by volume is a ratio by weight only through how the powder packs; scooped is the usual. */
 function take(read: LabelReading) {
-  draft.value.label.consistency =
-    read.by === 'weight'
-      ? Number(read.consistency.toFixed(1))
-      : Number(
-          consistencyFromPartsByVolume(read.powderParts, usual.value.bulkDensityKgM3.scooped.value).toFixed(
-            1,
-          ),
-        )
+  draft.value.label.consistency = tenths(read.consistency)
+  const range = read.by === 'weight' ? read.range : undefined
+  draft.value.label.range = range ? { low: tenths(range.low), high: tenths(range.high) } : null
 }
 function typeRatio(text: string) {
   draft.value.printedRatio = text
-  if (text.trim() === '') draft.value.label.consistency = null
+  if (text.trim() === '') draft.value.label.consistency = draft.value.label.range = null
 }
 const valid = computed(() => none.value && draft.value.name.trim() !== '')
 
@@ -97,13 +96,20 @@ async function keep() {
       <LabelReadingField
         :model-value="draft.printedRatio"
         label="Ratio, as printed"
+        :class-id="draft.label.classId"
         @update:model-value="typeRatio"
         @reading="take"
+        @open="note('printed', $event ? 'Say which it means.' : '')"
       />
       <p class="soft">
         Use consistency {{ Number(properties.useConsistency.toFixed(1)) }} of water to 100,
-        {{ draft.label.consistency === null ? 'the class’s own' : 'from the label' }}. Leave empty what the
-        bag does not say.
+        {{ draft.label.consistency === null ? 'the class’s own' : 'from the label'
+        }}<template v-if="draft.label.range"
+          >, which prints {{ draft.label.range.low }} to {{ draft.label.range.high }}</template
+        >. Leave empty what the bag does not say.
+      </p>
+      <p v-for="issue in unusual" :key="issue.code" class="failure" role="status">
+        {{ issueWords(issue, units) }}
       </p>
       <div class="pair">
         <QuantityField

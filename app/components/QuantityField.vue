@@ -6,9 +6,9 @@
  */
 import InputText from 'primevue/inputtext'
 import { computed, ref, useId, watch } from 'vue'
-import type { QuantityKind } from '#core/units'
+import { plainNumber, type QuantityKind, type QuantityReading } from '#core/units'
 import { useUnits } from '~/composables/useUnits'
-import { QUANTITY_ERROR_WORDS } from '~/utils/words'
+import { QUANTITY_ERROR_WORDS, readingWords, sortedByGuess } from '~/utils/quantityWords'
 
 const props = defineProps<{
   kind: QuantityKind
@@ -43,19 +43,25 @@ function show(value: number): string {
     case 'temp':
       return units.temp(value)
     case 'number':
-      return String(Number(value.toFixed(props.decimals ?? 2)))
+      return plainNumber(value, props.decimals ?? 2)
   }
 }
 
 const text = ref(model.value === undefined ? '' : show(model.value))
 const problem = ref('')
 const editing = ref(false)
+/** What it could mean, where it could mean more than one thing. */
+const choices = ref<QuantityReading[]>([])
+/** What was read into it, said back. */
+const echo = ref('')
 
 watch([model, units.system], ([value]) => {
   if (editing.value) return
   if (value !== undefined) text.value = show(value)
   else if (props.optional) text.value = ''
   else return
+  echo.value = ''
+  choices.value = []
   report('')
 })
 
@@ -66,16 +72,28 @@ function report(message: string) {
 }
 
 function read() {
+  choices.value = []
+  echo.value = ''
   if (props.optional && text.value.trim() === '') {
     model.value = undefined
     return report('')
   }
   const parsed = units.parse(text.value, props.kind)
-  if (!parsed.ok) return report(QUANTITY_ERROR_WORDS[parsed.code])
+  if (!parsed.ok) {
+    if (parsed.code === 'ambiguous')
+      choices.value = sortedByGuess(parsed.readings, text.value, navigator.language)
+    return report(QUANTITY_ERROR_WORDS[parsed.code])
+  }
+  echo.value = readingWords(parsed, units)
   if (parsed.value < props.min) return report(`At least ${show(props.min)}.`)
   if (parsed.value > props.max) return report(`At most ${show(props.max)}.`)
   report('')
   model.value = parsed.value
+}
+
+function choose(reading: QuantityReading) {
+  text.value = reading.canonical
+  read()
 }
 
 function leave() {
@@ -104,7 +122,13 @@ const described = computed(() => (problem.value ? `${id}-problem` : undefined))
       />
       <span v-if="suffix" class="suffix">{{ suffix }}</span>
     </span>
+    <small v-if="echo && !problem" class="soft" role="status">{{ echo }}</small>
     <small v-if="problem" :id="`${id}-problem`" class="problem" role="alert">{{ problem }}</small>
+    <span v-if="choices.length > 0" class="choices">
+      <button v-for="c in choices" :key="c.canonical" type="button" @click="choose(c)">
+        {{ c.canonical }}
+      </button>
+    </span>
   </div>
 </template>
 
@@ -131,6 +155,22 @@ label {
   font-family: var(--display);
   font-weight: 700;
   font-size: 2rem;
+}
+.choices {
+  display: flex;
+  flex-wrap: wrap;
+  gap: var(--s2);
+}
+.choices button {
+  min-height: 44px;
+  padding: 0 var(--s4);
+  border: 2px solid currentColor;
+  border-radius: 999px;
+  background: transparent;
+  color: inherit;
+  font: inherit;
+  font-weight: 700;
+  cursor: pointer;
 }
 .suffix {
   flex: none;

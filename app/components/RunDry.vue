@@ -3,15 +3,19 @@
 import { computed, ref } from 'vue'
 import type { PourFacts } from '#core/pour'
 import { useUnits } from '~/composables/useUnits'
+import { counted } from '~/utils/counted'
 import { dryingLeft } from '~/utils/dryingLeft'
+import { momentText } from '~/utils/time'
 import { DRY_TARGET_WORDS } from '~/utils/words'
 
 const props = defineProps<{ facts: PourFacts; nowMs: number }>()
-const emit = defineEmits<{ weigh: [massG: number]; finish: [] }>()
+const emit = defineEmits<{ weigh: [massG: number]; takeBack: [eventId: string]; finish: [] }>()
 const units = useUnits()
 
 const massG = ref<number>()
 const problem = ref('')
+const doubtful = computed(() => props.facts.drying!.weighings.filter((w) => w.doubtful))
+const weighedAt = (timeS: number) => momentText(props.facts.drying!.startMs + timeS * 1000, props.nowMs)
 const left = computed(() => dryingLeft(props.facts.drying!, props.nowMs))
 
 function weigh() {
@@ -46,9 +50,14 @@ function weigh() {
         Expected today: {{ units.mass(left.expectedG) }}.
         {{
           left.weighingsUsed >= 2
-            ? `Learnt from ${left.weighingsUsed} weighings.`
+            ? `Learnt from ${counted(left.weighingsUsed, 'weighing')}.`
             : 'A model’s guess until there are two weighings.'
         }}
+      </p>
+      <p v-for="w in doubtful" :key="w.eventId" class="doubt" role="status">
+        {{ units.mass(w.massG) }}, {{ weighedAt(w.timeS) }}: does that fit? It is far from what the others and
+        the mix say, so the forecast hardly counts it.
+        <button type="button" class="second" @click="emit('takeBack', w.eventId)">Take it back</button>
       </p>
       <button type="button" class="second" @click="emit('finish')">It is finished</button>
     </div>
@@ -91,6 +100,12 @@ button:disabled {
   background: #46575c;
   color: #d5dcdd;
   cursor: default;
+}
+.doubt {
+  display: grid;
+  gap: var(--s2);
+  border-left: 6px solid var(--warm);
+  padding-left: var(--s3);
 }
 .second {
   background: transparent;

@@ -7,7 +7,9 @@ import { computed } from 'vue'
 import { inScoops } from '#core/mix'
 import { keyingOf, placeLeftover, type Preparation } from '#core/mould'
 import {
+  FIRST_SCOOP,
   airTacticsOf,
+  classValuesOf,
   layerBelow,
   preparationsOf,
   type EventBody,
@@ -17,7 +19,7 @@ import {
 import { useUnits } from '~/composables/useUnits'
 import { STIR_SIGNS } from '~/utils/mixWords'
 import { KEYING_WORDS, PREPARATION_WORDS, TACTIC_WORDS } from '~/utils/mouldWords'
-import { FIRST_SCOOP, scoopsText } from '~/utils/scoop'
+import { scoopsText } from '~/utils/scoop'
 import { momentText } from '~/utils/time'
 import { ingredientsOf } from '~/utils/weighOut'
 import { PACKING_WORDS } from '~/utils/words'
@@ -55,7 +57,7 @@ const byVolume = computed(() => {
   if (props.step === 'weigh_water') return `${units.volume(inHand.planned.waterG)} of water, by the jug.`
   if (props.step !== 'weigh_powder') return ''
   const scoop = plan.scoop ?? FIRST_SCOOP
-  const { text } = scoopsText(inScoops(inHand.planned.powderG, plan.plaster.properties.classId, scoop))
+  const { text } = scoopsText(inScoops(inHand.planned.powderG, classValuesOf(plan).bulkKgM3, scoop.measureMl))
   return `${text} of ${units.volume(scoop.measureMl)}, ${PACKING_WORDS[scoop.packing].toLowerCase()}, levelled.`
 })
 const kneaded = computed(() => props.facts.plan.addingWay === 'kneaded')

@@ -5,6 +5,7 @@
  */
 import { watch } from 'vue'
 import type { DemouldOutcome, EventBody, PourFacts, StepId } from '#core/pour'
+import { usePreferences } from '~/composables/usePreferences'
 import { useScale } from '~/composables/useScale'
 import { isWeighStep, type PoolMode } from '~/utils/advance'
 
@@ -19,6 +20,7 @@ defineProps<{
 const massG = defineModel<number | undefined>('massG', { required: true })
 const emit = defineEmits<{ knock: []; record: [body: EventBody]; problem: [message: string]; finish: [] }>()
 const scale = useScale()
+const { anyKey } = usePreferences()
 // What the scale shows is what is recorded.
 watch([scale.massG, scale.zeroG], ([nowG, zeroG]) => {
   if (nowG !== undefined && nowG - zeroG > 0) massG.value = nowG - zeroG
@@ -49,7 +51,7 @@ const out = (outcome: DemouldOutcome) => emit('record', { type: 'demoulded', out
     </div>
     <button v-if="mode === 'knock'" type="button" class="knock" data-pool @click="emit('knock')">
       <span class="figure">{{ action }}</span>
-      <span>touch anywhere here, or any key</span>
+      <span>touch anywhere here{{ anyKey ? ', or any key' : '' }}</span>
     </button>
     <RunWait
       v-else-if="mode === 'wait'"
@@ -61,7 +63,7 @@ const out = (outcome: DemouldOutcome) => emit('record', { type: 'demoulded', out
     <div v-else-if="mode === 'demould'" class="out">
       <button type="button" class="knock" data-pool @click="emit('knock')">
         <span class="figure">{{ action }}</span>
-        <span>touch here, or any key</span>
+        <span>touch here{{ anyKey ? ', or any key' : '' }}</span>
       </button>
       <button type="button" class="lesser" @click="out('damaged')">Out, with damage</button>
       <button type="button" class="lesser" @click="out('broken')">It broke</button>
@@ -71,6 +73,7 @@ const out = (outcome: DemouldOutcome) => emit('record', { type: 'demoulded', out
       :facts="facts"
       :now-ms="nowMs"
       @weigh="emit('record', { type: 'weighing', massG: $event })"
+      @take-back="emit('record', { type: 'void', targetId: $event })"
       @finish="emit('finish')"
     />
     <NuxtLink v-else :to="recordPath" class="knock"><span class="figure">See its record</span></NuxtLink>
@@ -101,7 +104,7 @@ const out = (outcome: DemouldOutcome) => emit('record', { type: 'demoulded', out
   text-align: center;
   text-decoration: none;
   cursor: pointer;
-  min-height: 10rem;
+  min-height: 8rem;
   border-radius: 1.4rem;
 }
 .knock .figure {
@@ -143,8 +146,7 @@ const out = (outcome: DemouldOutcome) => emit('record', { type: 'demoulded', out
   .pool {
     padding: var(--s4);
     border-radius: 2rem 2rem 0 0;
-    position: sticky;
-    bottom: 0;
+    min-height: 32dvh;
   }
 }
 </style>

@@ -14,6 +14,7 @@ import {
   type PlanMember,
   type Verdict,
 } from '#core/pour'
+import { usePreferences } from '~/composables/usePreferences'
 import { DAMAGE_WORDS } from '~/utils/mouldWords'
 import { DEFECT_WORDS, VERDICT_WORDS } from '~/utils/words'
 
@@ -23,10 +24,12 @@ const props = defineProps<{
   drying: boolean
   /** Something in the bowl or the mould can still be put right. */
   fixable: boolean
+  /** The bowl in hand: a temperature of the slurry is its own. */
+  batch: number
   /** Moulds whose damage can be noted now: the piece is out of them. */
   moulds: readonly PlanMember[]
 }>()
-const sound = defineModel<boolean>('sound', { required: true })
+const { sound } = usePreferences()
 const ending = defineModel<boolean>('ending', { required: true })
 const emit = defineEmits<{ record: [bodies: EventBody[]]; undo: []; fix: [] }>()
 
@@ -51,7 +54,8 @@ const PLACES = [
 const tempProblem = ref('')
 function keepTemp() {
   if (tempC.value === undefined || tempProblem.value) return
-  emit('record', [{ type: 'temperature', place: place.value, tempC: tempC.value }])
+  const ofBowl = place.value === 'slurry' && props.batch > 0 ? { batch: props.batch } : {}
+  emit('record', [{ type: 'temperature', place: place.value, tempC: tempC.value, ...ofBowl }])
   tempC.value = undefined
   measuring.value = false
 }
@@ -114,8 +118,9 @@ function end() {
       <Shapes :size="20" aria-hidden="true" /><span>Mould</span>
     </button>
     <button type="button" :aria-pressed="sound" @click="sound = !sound">
-      <component :is="sound ? Volume2 : VolumeX" :size="20" aria-hidden="true" />Sound
-      {{ sound ? 'on' : 'off' }}
+      <component :is="sound ? Volume2 : VolumeX" :size="20" aria-hidden="true" /><span
+        >Sound {{ sound ? 'on' : 'off' }}</span
+      >
     </button>
   </div>
 
@@ -145,7 +150,10 @@ function end() {
       :max="95"
       @problem="tempProblem = $event"
     />
-    <p class="soft">A slurry temperature replaces the estimate, and the setting times follow it.</p>
+    <p class="soft">
+      Read while it can still be poured, a slurry temperature replaces the estimate and the setting times
+      follow it. Later readings are of the piece: they are kept, and move no clock.
+    </p>
     <Button label="Keep it" :disabled="tempC === undefined || tempProblem !== ''" @click="keepTemp" />
   </SheetDialog>
 
@@ -164,6 +172,7 @@ function end() {
   display: flex;
   flex-wrap: wrap;
   gap: var(--s2);
+  padding: var(--s2) var(--s6) var(--s3);
 }
 .tools button {
   display: inline-flex;
@@ -186,6 +195,8 @@ function end() {
 @media (max-width: 43rem) {
   .tools {
     flex-wrap: nowrap;
+    gap: var(--s1);
+    padding: var(--s1) var(--s2) var(--s2);
   }
   .tools button {
     flex: 1;

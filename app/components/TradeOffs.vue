@@ -13,7 +13,7 @@ const units = useUnits()
 
 const curve = computed(() => tradeOffs(props.plan))
 const now = computed(() => sketchMix(props.plan, props.plan.consistency))
-const rows = computed(() => (now.value ? tradeOffRows(curve.value, now.value, units.mass) : []))
+const rows = computed(() => (now.value ? tradeOffRows(curve.value, now.value, units) : []))
 /** A step the hand can feel. */
 const STEP = 5
 const steps = computed(() => {
@@ -26,7 +26,7 @@ const steps = computed(() => {
   ].flatMap(({ name, at }) => {
     const to = sketchMix(props.plan, at)
     const by = Math.round(Math.abs(at - from.consistency))
-    return to && by > 0 ? [{ name: `${by} ${name}`, words: stepWordsOf(from, to, units.mass) }] : []
+    return to && by > 0 ? [{ name: `${by} ${name}`, words: stepWordsOf(from, to, units) }] : []
   })
 })
 const WIDTH = 400

@@ -41,7 +41,7 @@ const volume = defineModel<CavityDescription>({ required: true })
 const emit = defineEmits<{
   problem: [field: string, message: string]
   /** Another way was chosen for the first part: it tells what the mould probably is. */
-  way: [by: VolumeMethod['by']]
+  way: [method: VolumeMethod]
 }>()
 const units = useUnits()
 
@@ -97,12 +97,13 @@ function chooseWay(by: VolumeMethod['by']) {
   typedBefore.set(`${slot.value}.${method.value.by}`, method.value)
   clearProblems()
   putMethod(typedBefore.get(`${slot.value}.${by}`) ?? FIRST_METHODS[by])
-  if (slot.value === 0) emit('way', by)
+  if (slot.value === 0) emit('way', method.value)
 }
 function chooseShape(kind: CavityShape['kind']) {
   typedBefore.set(keyOf(method.value), method.value)
   clearProblems()
   putMethod(typedBefore.get(`${slot.value}.shape.${kind}`) ?? { by: 'shape', shape: FIRST_SHAPES[kind] })
+  if (slot.value === 0) emit('way', method.value)
 }
 
 const problems = new Map<string, string>()

@@ -1,5 +1,6 @@
 import { useEventListener } from '@vueuse/core'
 import { clock } from './useClock'
+import { usePreferences } from './usePreferences'
 
 /** Keys that belong to the browser or to moving about, and never advance. */
 const NOT_A_KNOCK =
@@ -9,7 +10,8 @@ const NOT_A_KNOCK =
 const SAME_KNOCK_MS = 700
 
 /**
- * Wet hands: any key advances, Backspace takes back. Typing in a field, a dialog or on another control is left alone.
+ * Wet hands: any key advances, Backspace takes back, unless this device has it switched off. Keys held down, keys with a
+ * modifier, and typing in a field, a dialog or on another control are left alone.
  * @returns a guarded advance for the pointer, which shares the rule against double knocks.
  */
 export function useKnock(advance: () => void, undo: () => void): () => void {
@@ -20,9 +22,12 @@ export function useKnock(advance: () => void, undo: () => void): () => void {
     lastMs = nowMs
     advance()
   }
+  const { anyKey } = usePreferences()
   useEventListener('keydown', (event) => {
+    if (!anyKey.value) return
     const target = event.target as HTMLElement
-    if (event.repeat || event.ctrlKey || event.altKey || event.metaKey || NOT_A_KNOCK.test(event.key)) return
+    const modified = event.ctrlKey || event.altKey || event.metaKey || event.shiftKey
+    if (event.repeat || modified || NOT_A_KNOCK.test(event.key)) return
     if (target.closest('input, textarea, select, [role="combobox"], dialog')) return
     const control = target.closest('button, a, summary')
     if (control && !control.hasAttribute('data-pool') && (event.key === 'Enter' || event.key === ' ')) return

@@ -1,8 +1,9 @@
 import { watchDebounced } from '@vueuse/core'
 import { computed, ref, type Ref } from 'vue'
-import { foldPour, type PourPlan } from '#core/pour'
-import type { Page, PourRecord } from '~~/shared/contracts'
+import type { PourPlan } from '#core/pour'
+import { isUnreadable, type Page, type PourAnswer } from '~~/shared/contracts'
 import { callApi } from '~/composables/useApi'
+import { usePours } from '~/stores/pours'
 
 /** A set is known by its first mould. */
 const mouldOf = ({ mould }: PourPlan) => mould.members?.[0]?.name ?? mould.name
@@ -11,6 +12,7 @@ const jobOf = (plan: PourPlan) => `${mouldOf(plan)}\n${plan.plaster.name}`
 /** At what consistency this mould was last really mixed with this plaster; undefined where it never was. */
 export function useLastConsistency(plan: Ref<PourPlan | undefined>): Ref<number | undefined> {
   const last = ref<number>()
+  const pours = usePours()
   const job = computed(() => plan.value && jobOf(plan.value))
   watchDebounced(
     job,
@@ -18,13 +20,13 @@ export function useLastConsistency(plan: Ref<PourPlan | undefined>): Ref<number 
       const wanted = plan.value
       last.value = undefined
       if (!wanted) return
-      const answer = await callApi<Page<PourRecord>>('/api/pours', {
+      const answer = await callApi<Page<PourAnswer>>('/api/pours', {
         query: { q: mouldOf(wanted).slice(0, 100), limit: 30 },
       })
       if (!answer.ok || job.value !== jobOf(wanted)) return
       for (const record of answer.value.items) {
-        if (jobOf(record.plan) !== jobOf(wanted)) continue
-        last.value = foldPour(record.plan, record.events).actual?.consistency
+        if (isUnreadable(record) || jobOf(record.plan) !== jobOf(wanted)) continue
+        last.value = pours.factsOf(record)?.actual?.consistency
         if (last.value !== undefined) return
       }
     },

@@ -39,6 +39,7 @@ function connect(since: number | undefined): void {
     connected.value = true
     void syncClock()
     void pours.flush()
+    if (!first && !pours.openLoaded) void pours.loadOpen()
     if (!first && hello.reset) {
       void workshop.load()
       void pours.loadOpen()

@@ -8,8 +8,10 @@ export function usePour(id: string) {
   const failure = ref('')
   const record = computed(() => pours.records.get(id))
   const facts = computed(() => record.value && pours.factsOf(record.value))
+  /** The record as it lies in the database, where it cannot be read. */
+  const unreadable = computed(() => pours.unreadable.get(id))
   void pours
     .load(id)
     .then((failed) => (failure.value = failed && !record.value ? ERROR_WORDS[failed.code] : ''))
-  return { record, facts, failure }
+  return { record, facts, unreadable, failure }
 }

@@ -1,7 +1,6 @@
 import { useWakeLock } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import { stageOfStep, viewPour, type EventBody } from '#core/pour'
-import { useAlarm } from '~/composables/useAlarm'
 import { useNow } from '~/composables/useClock'
 import { usePour } from '~/composables/usePour'
 import { useKnock } from '~/composables/useKnock'
@@ -15,7 +14,7 @@ export function useRun(id: string) {
   const pours = usePours()
   const now = useNow()
 
-  const { record, facts, failure } = usePour(id)
+  const { record, facts, unreadable, failure } = usePour(id)
   const view = computed(() => facts.value && viewPour(facts.value, now.value))
   const step = computed(() => view.value?.step)
   const mode = computed(() => (view.value ? poolModeOf(step.value, view.value.stage) : 'ended'))
@@ -38,6 +37,25 @@ export function useRun(id: string) {
     { immediate: true },
   )
 
+  /** Two windows may look at different revisions of a plan: what was weighed for another one is asked about. */
+  const stale = computed(() => {
+    const events = facts.value?.stale ?? []
+    const revision = events[0]?.planRevision
+    if (!record.value || revision === undefined) return undefined
+    const mine = events.filter((e) => e.planRevision === revision)
+    return {
+      revision,
+      events: mine,
+      plan: record.value.earlierPlans.find((p) => p.revision === revision)?.plan,
+    }
+  })
+  function keepStale() {
+    if (stale.value) put({ type: 'plan_holds', revision: stale.value.revision })
+  }
+  function dropStale() {
+    if (stale.value) put(...stale.value.events.map((e) => ({ type: 'void' as const, targetId: e.id })))
+  }
+
   const said = ref('')
   /** The pour may turn out not to be there any more while the page is open: then nothing is recorded. */
   function put(...bodies: EventBody[]) {
@@ -58,7 +76,6 @@ export function useRun(id: string) {
       : 'There is nothing to take back.'
   }
   const knock = useKnock(advance, undo)
-  const { sound } = useAlarm(computed(() => view.value?.clock))
   const wakeLock = useWakeLock()
   watch(
     mode,
@@ -88,9 +105,12 @@ export function useRun(id: string) {
     said,
     failure,
     now,
-    sound,
+    unreadable,
     put,
     knock,
     undo,
+    stale,
+    keepStale,
+    dropStale,
   }
 }

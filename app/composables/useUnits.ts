@@ -1,11 +1,15 @@
 import {
   formatArea,
+  formatDensity,
   formatLength,
   formatMass,
   formatMassOther,
   formatRoughMass,
   formatRoughVolume,
+  formatShortLength,
+  formatStrength,
   formatTemp,
+  formatTempStep,
   formatVolume,
   formatVolumeRange,
   parseQuantity,
@@ -37,8 +41,14 @@ export function useUnits() {
     area: (areaMm2: number) => formatArea(areaMm2, system()),
     temp: (tempC: number) => formatTemp(tempC, system()),
     /** A difference of temperature. */
-    tempStep: (stepC: number) => (system() === 'us' ? `${Math.round(stepC * 1.8)} °F` : `${stepC} °C`),
+    tempStep: (stepC: number) => formatTempStep(stepC, system()),
+    /** A growth or a bubble: too short for a rule. */
+    shortLength: (lengthMm: number) => formatShortLength(lengthMm, system()),
+    density: (densityKgM3: number) => formatDensity(densityKgM3, system()),
+    strength: (strengthMPa: number) => formatStrength(strengthMPa, system()),
     parse: (text: string, kind: QuantityKind) =>
-      parseQuantity(text, kind, DEFAULT_UNIT[system()][kind], system()),
+      parseQuantity(text, kind, DEFAULT_UNIT[system()][kind], workshop.settings),
+    /** How this workshop writes, for reading what is typed. */
+    habits: () => workshop.settings,
   }
 }

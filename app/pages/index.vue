@@ -6,11 +6,11 @@ import { useNow } from '~/composables/useClock'
 import { usePours } from '~/stores/pours'
 import { useWorkshop } from '~/stores/workshop'
 import { nextThing } from '~/utils/nextThing'
+import { rawPiece } from '~/utils/rawRecord'
 
 const pours = usePours()
 const workshop = useWorkshop()
 const now = useNow()
-void pours.loadOpen()
 
 const lines = computed(() =>
   pours.open
@@ -20,6 +20,7 @@ const lines = computed(() =>
     })
     .sort((a, b) => compareByUrgency(a.view, b.view) || a.piece.localeCompare(b.piece)),
 )
+const unreadable = computed(() => [...pours.unreadable.values()])
 const first = computed(() => lines.value[0])
 </script>
 
@@ -37,6 +38,9 @@ const first = computed(() => lines.value[0])
         <Button as="router-link" to="/plan" label="Plan a pour" />
       </div>
       <PourLine v-for="line in lines.slice(1)" :key="line.id" v-bind="line" />
+      <NuxtLink v-for="broken in unreadable" :key="broken.id" :to="`/casts/${broken.id}`" class="broken">
+        <b>{{ rawPiece(broken) }}</b> cannot be read. It is kept as it is.
+      </NuxtLink>
     </section>
   </div>
   <div v-else class="page still">
@@ -67,6 +71,12 @@ const first = computed(() => lines.value[0])
   position: sticky;
   top: 0;
   align-self: start;
+}
+.broken {
+  display: block;
+  padding: var(--s3);
+  border-left: 6px solid var(--hot);
+  margin-top: var(--s3);
 }
 .rest {
   padding: var(--s5);

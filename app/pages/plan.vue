@@ -3,7 +3,7 @@ import { useLocalStorage } from '@vueuse/core'
 import Button from 'primevue/button'
 import { computed, ref, watch } from 'vue'
 import { layersOf } from '#core/mould'
-import { evaluatePlan, type PlanEvaluation, type PourPlan } from '#core/pour'
+import { evaluatePlan, keepPlan, type PlanEvaluation, type PourPlan } from '#core/pour'
 import type { PourRecord } from '~~/shared/contracts'
 import { useUnits } from '~/composables/useUnits'
 import type { ApiResult } from '~/composables/useApi'
@@ -20,6 +20,7 @@ import {
   mouldChoice,
   planOf,
   plasterChoice,
+  remedyDraft,
   setChoice,
   type PlanDraft,
 } from '~/utils/planDraft'
@@ -38,7 +39,7 @@ const seenRevision = ref(0)
 
 await workshop.load()
 // Survives a reload or a closed lid: a half-filled worksheet is work too.
-const kept = useLocalStorage<PlanDraft>('nine-ripples.plan-draft.3', firstDraft(workshop), {
+const kept = useLocalStorage<PlanDraft>('nine-ripples.plan-draft.4', firstDraft(workshop), {
   mergeDefaults: true,
 })
 const draft = ref<PlanDraft>({ ...kept.value })
@@ -121,8 +122,8 @@ async function save() {
   busy.value = true
   failure.value = ''
   const answer: ApiResult<PourRecord> = changingId.value
-    ? await pours.changePlan(changingId.value, seenRevision.value, plan.value)
-    : await pours.create(plan.value, newId)
+    ? await pours.changePlan(changingId.value, seenRevision.value, keepPlan(plan.value))
+    : await pours.create(keepPlan(plan.value), newId)
   if (answer.ok) await rememberScoop()
   busy.value = false
   if (answer.ok) {
@@ -164,6 +165,7 @@ async function save() {
         :evaluation="evaluation"
         :stale="unread"
         :last-consistency="lastConsistency"
+        @take="(change) => Object.assign(draft, remedyDraft(change))"
       />
       <p v-else class="slab">Choose a mould and a plaster: the rest follows from them.</p>
       <div class="act">

@@ -5,6 +5,7 @@ import { propertiesOfCard, toBuy } from '#core/stock'
 import { useUnits } from '~/composables/useUnits'
 import { usePours } from '~/stores/pours'
 import { useWorkshop } from '~/stores/workshop'
+import { counted } from '~/utils/counted'
 import { demandsOf, stockOf } from '~/utils/buying'
 import { ADDITION_WORDS, SET_TEST_WORDS } from '~/utils/mixWords'
 import { plasterOf } from '~/utils/plasterChoice'
@@ -79,9 +80,7 @@ const needs = computed(() =>
           <b>{{ n.plaster }}</b>
           <span>{{ units.roughMass(n.wantedG) }} wanted</span>
           <span v-if="n.missingG > 0"
-            ><b
-              >buy {{ n.bags ? (n.bags === 1 ? 'a bag' : `${n.bags} bags`) : units.roughMass(n.missingG) }}</b
-            >
+            ><b>buy {{ n.bags ? counted(n.bags, 'bag') : units.roughMass(n.missingG) }}</b>
             <template v-if="n.leftG > 0">, {{ units.roughMass(n.leftG) }} is there</template></span
           >
           <span v-else>enough: {{ units.roughMass(n.leftG) }} is there</span>

@@ -1,7 +1,10 @@
 <script setup lang="ts">
 import { useLocalStorage } from '@vueuse/core'
 import Button from 'primevue/button'
+import { useUnits } from '~/composables/useUnits'
 import { CAUTIONS } from '~/utils/cautions'
+
+const units = useUnits()
 
 const read = useLocalStorage('nine-ripples.caution-read', false)
 /** Where the caster was going when the caution came first. */
@@ -20,15 +23,15 @@ async function accept() {
     <ul class="cautions">
       <li class="first">
         <h2>{{ CAUTIONS.body.title }}</h2>
-        <p>{{ CAUTIONS.body.text }}</p>
+        <p>{{ CAUTIONS.body.text(units.temp) }}</p>
         <p>
-          A hand in a bucket of setting plaster cannot be pulled out, and the inside can pass 60 °C. People
-          have lost fingers. This holds whatever any forecast here says.
+          A hand in a bucket of setting plaster cannot be pulled out, and the inside can pass
+          {{ units.temp(60) }}. People have lost fingers. This holds whatever any forecast here says.
         </p>
       </li>
       <li v-for="id in ['dust', 'silica', 'skin', 'drain', 'airway'] as const" :key="id">
         <h2>{{ CAUTIONS[id].title }}</h2>
-        <p>{{ CAUTIONS[id].text }}</p>
+        <p>{{ CAUTIONS[id].text(units.temp) }}</p>
       </li>
     </ul>
     <p>

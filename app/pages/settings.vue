@@ -3,8 +3,10 @@ import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import { computed, ref, watch } from 'vue'
 import type { Settings } from '~~/shared/contracts'
+import { usePreferences } from '~/composables/usePreferences'
 import { usePours } from '~/stores/pours'
 import { useWorkshop } from '~/stores/workshop'
+import { decimalSignOf } from '~/utils/quantityWords'
 import { ERROR_WORDS } from '~/utils/words'
 
 const workshop = useWorkshop()
@@ -26,7 +28,43 @@ const SYSTEMS = [
   { value: 'us', label: 'US' },
   { value: 'imperial', label: 'Imperial' },
 ]
+const SIGNS = [
+  { value: 'ask', label: 'Ask me' },
+  { value: 'point', label: '1,500.5' },
+  { value: 'comma', label: '1.500,5' },
+]
+const decimalSign = computed({
+  get: () => form.value.decimalSign ?? 'ask',
+  set: (sign) => (form.value.decimalSign = sign === 'ask' ? null : sign),
+})
+const guessed = SIGNS.find((s) => s.value === decimalSignOf(navigator.language))!.label
+const KITCHENS = [
+  { value: 'ask', label: 'Ask me' },
+  { value: 'us', label: 'US: cup 236.6 ml, pint 473 ml' },
+  { value: 'imperial', label: 'Cup 250 ml, pint 568 ml' },
+]
+const kitchen = computed({
+  get: () => form.value.kitchen ?? 'ask',
+  set: (size) => (form.value.kitchen = size === 'ask' ? null : size),
+})
 const problems = ref<Record<string, string>>({})
+const preferences = usePreferences()
+const ANY_KEY = [
+  { value: 'on', label: 'Any key goes on' },
+  { value: 'off', label: 'Only the large button' },
+]
+const anyKey = computed({
+  get: () => (preferences.anyKey.value ? 'on' : 'off'),
+  set: (v) => (preferences.anyKey.value = v === 'on'),
+})
+const SOUND = [
+  { value: 'on', label: 'Rings and is said' },
+  { value: 'off', label: 'Is only shown' },
+]
+const sound = computed({
+  get: () => (preferences.sound.value ? 'on' : 'off'),
+  set: (v) => (preferences.sound.value = v === 'on'),
+})
 const said = ref('')
 const failure = ref('')
 const valid = computed(
@@ -65,6 +103,20 @@ async function save() {
     <section class="slab" aria-labelledby="s-units">
       <h2 id="s-units">Units</h2>
       <ChoicePills v-model="form.system" label="Units" :options="SYSTEMS" />
+      <LabelledPills
+        v-model="decimalSign"
+        label="How this workshop writes fifteen hundred and a half"
+        :options="SIGNS"
+      />
+      <p class="soft">
+        This browser writes {{ guessed }}. Until you say, what could be read either way is asked about.
+      </p>
+      <LabelledPills
+        v-if="form.system === 'metric'"
+        v-model="kitchen"
+        label="Whose cups and pints"
+        :options="KITCHENS"
+      />
       <div class="fields">
         <QuantityField
           v-model="form.scaleDivisionG"
@@ -91,6 +143,11 @@ async function save() {
         /></label>
       </div>
       <p class="soft">Amounts are rounded to what the scale can show, and split where it cannot take them.</p>
+    </section>
+    <section class="slab" aria-labelledby="s-run">
+      <h2 id="s-run">At the bench</h2>
+      <LabelledPills v-model="anyKey" label="In the run, on this device" :options="ANY_KEY" />
+      <LabelledPills v-model="sound" label="What falls due" :options="SOUND" />
     </section>
     <section class="slab" aria-labelledby="s-bowls">
       <h2 id="s-bowls">Bowls</h2>

@@ -1,6 +1,6 @@
 import { createPinia, setActivePinia } from 'pinia'
 import { afterEach, beforeEach, expect, it, vi } from 'vitest'
-import type { PourEvent } from '#core/pour'
+import { keepPlan, type PourEvent } from '#core/pour'
 import type { PourRecord } from '~~/shared/contracts'
 import { callApi, type ApiResult } from '~/composables/useApi'
 import { eventAt, testPlan } from '../../tests/unit/plans'
@@ -11,8 +11,9 @@ const api = vi.mocked(callApi)
 
 const record = (events: PourEvent[] = [], revision = 1): PourRecord => ({
   id: 'p1',
-  plan: testPlan(),
+  plan: keepPlan(testPlan()),
   revision,
+  earlierPlans: [],
   createdAtMs: 0,
   events,
 })
@@ -35,7 +36,7 @@ it('an event counts at once, waits while nobody answers, and goes out in order w
   api.mockResolvedValue(lost)
   pours.record('p1', { type: 'mould_ready' })
   pours.record('p1', { type: 'weighed', what: 'water', massG: 700 })
-  expect(pours.factsOf(pours.records.get('p1')!).step).toBe('weigh_powder')
+  expect(pours.factsOf(pours.records.get('p1')!)!.step).toBe('weigh_powder')
   await vi.advanceTimersByTimeAsync(5000)
   expect(pours.outbox).toHaveLength(2)
   expect(new Set(posted())).toEqual(new Set(['mould_ready']))
@@ -45,7 +46,7 @@ it('an event counts at once, waits while nobody answers, and goes out in order w
   await vi.advanceTimersByTimeAsync(5000)
   expect(posted()).toEqual(['mould_ready', 'weighed'])
   expect(pours.outbox).toEqual([])
-  expect(pours.factsOf(pours.records.get('p1')!).step).toBe('weigh_powder')
+  expect(pours.factsOf(pours.records.get('p1')!)!.step).toBe('weigh_powder')
 })
 
 it('an event refused for good is said and does not hold the next one up', async () => {
@@ -57,7 +58,7 @@ it('an event refused for good is said and does not hold the next one up', async 
   await vi.advanceTimersByTimeAsync(10)
   expect(pours.refused?.failure.code).toBe('time_in_future')
   expect(pours.outbox).toEqual([])
-  expect(pours.factsOf(pours.records.get('p1')!).live.map((e) => e.body.type)).toEqual(['note'])
+  expect(pours.factsOf(pours.records.get('p1')!)!.live.map((e) => e.body.type)).toEqual(['note'])
 })
 
 it('an older answer arriving late takes nothing back', () => {
@@ -76,6 +77,6 @@ it('undo takes the last thing back, and says when there is nothing', async () =>
   pours.put(record([done]))
   expect(pours.undo('p1')).toBe(true)
   await vi.advanceTimersByTimeAsync(10)
-  expect(pours.factsOf(pours.records.get('p1')!).step).toBe('prepare')
+  expect(pours.factsOf(pours.records.get('p1')!)!.step).toBe('prepare')
   expect(pours.undo('p1')).toBe(false)
 })

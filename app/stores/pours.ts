@@ -5,11 +5,17 @@ import {
   foldPour,
   undoTargets,
   type EventBody,
+  type KeptPlan,
   type PourEvent,
   type PourFacts,
-  type PourPlan,
 } from '#core/pour'
-import type { NewEvent, PourRecord } from '~~/shared/contracts'
+import {
+  isUnreadable,
+  type NewEvent,
+  type PourAnswer,
+  type PourRecord,
+  type UnreadablePour,
+} from '~~/shared/contracts'
 import { callAllPages, callApi, type ApiFailure } from '~/composables/useApi'
 import { clock } from '~/composables/useClock'
 
@@ -37,6 +43,8 @@ function merged(known: PourRecord | undefined, answer: PourRecord): PourRecord {
  */
 export const usePours = defineStore('pours', () => {
   const records = shallowRef(new Map<string, PourRecord>())
+  /** Pours that are there and cannot be read or folded: shown as themselves, and everything else goes on. */
+  const unreadable = shallowRef(new Map<string, UnreadablePour>())
   const outbox = useLocalStorage<Unsent[]>('nine-ripples.outbox', [])
   const who = useLocalStorage('nine-ripples.who', '')
   /** An event the server refused for good: shown, so that it can be done again. */
@@ -44,14 +52,24 @@ export const usePours = defineStore('pours', () => {
   const openLoaded = ref(false)
   const loadFailed = ref(false)
 
-  function put(...changed: PourRecord[]) {
+  function put(...changed: PourAnswer[]) {
     const next = new Map(records.value)
-    for (const record of changed) next.set(record.id, merged(next.get(record.id), record))
+    const broken = new Map(unreadable.value)
+    for (const record of changed) {
+      if (isUnreadable(record)) {
+        next.delete(record.id)
+        broken.set(record.id, record)
+      } else {
+        next.set(record.id, merged(next.get(record.id), record))
+        broken.delete(record.id)
+      }
+    }
     records.value = next
+    if (broken.size > 0 || unreadable.value.size > 0) unreadable.value = broken
   }
 
   async function loadOpen() {
-    const answer = await callAllPages<PourRecord>('/api/pours', { state: 'open' })
+    const answer = await callAllPages<PourAnswer>('/api/pours', { state: 'open' })
     loadFailed.value = !answer.ok
     if (!answer.ok) return
     put(...answer.value)
@@ -60,28 +78,45 @@ export const usePours = defineStore('pours', () => {
 
   /** Fetches one pour. @returns why not, when it cannot be had. */
   async function load(id: string): Promise<ApiFailure | undefined> {
-    const answer = await callApi<PourRecord>(`/api/pours/${encodeURIComponent(id)}`)
+    const answer = await callApi<PourAnswer>(`/api/pours/${encodeURIComponent(id)}`)
     if (!answer.ok) return answer.failure
     put(answer.value)
-    return undefined
+    return isUnreadable(answer.value) ? { code: 'record_unreadable', fields: [] } : undefined
   }
 
   // Records are replaced, never changed, so what was folded from one stays true of it.
-  const folded = new WeakMap<PourRecord, { unsent: string; facts: PourFacts }>()
+  const folded = new WeakMap<PourRecord, { unsent: string; facts: PourFacts | undefined }>()
 
-  function factsOf(record: PourRecord): PourFacts {
+  /** What a record comes to; undefined where it cannot be folded: then it is put among the unreadable ones. */
+  function factsOf(record: PourRecord): PourFacts | undefined {
     const mine = outbox.value.filter((u) => u.pourId === record.id).map((u): PourEvent => u.event)
     const unsent = mine.map((e) => e.id).join()
     const known = folded.get(record)
     if (known?.unsent === unsent) return known.facts
-    const facts = foldPour(record.plan, [...record.events, ...mine])
+    const facts = tryFold(record, mine)
     folded.set(record, { unsent, facts })
     return facts
   }
 
+  function tryFold(record: PourRecord, mine: PourEvent[]): PourFacts | undefined {
+    try {
+      return foldPour(record.plan, [...record.events, ...mine], record.revision)
+    } catch (error) {
+      // A bug of ours, or a record no model can stand: said, and kept from the other pours.
+      console.error('a pour could not be folded', record.id, error)
+      const { id, plan, revision, createdAtMs, events } = record
+      const why = error instanceof Error ? error.message : String(error)
+      queueMicrotask(() => put({ id, unreadable: [why], createdAtMs, raw: { plan, revision, events } }))
+      return undefined
+    }
+  }
+
   const open = computed(() =>
     [...records.value.values()]
-      .map((record) => ({ record, facts: factsOf(record) }))
+      .flatMap((record) => {
+        const facts = factsOf(record)
+        return facts ? [{ record, facts }] : []
+      })
       .filter(({ facts }) => facts.step !== undefined),
   )
 
@@ -113,10 +148,17 @@ export const usePours = defineStore('pours', () => {
   /** Records that something happened now. It counts at once and is sent as soon as it can be. */
   function record(pourId: string, ...bodies: EventBody[]): void {
     const occurredAtMs = Math.round(clock.nowMs())
+    const planRevision = records.value.get(pourId)?.revision
     // A millisecond apart: several things told at once keep their order.
     const made = bodies.map((body, i) => ({
       pourId,
-      event: { id: crypto.randomUUID(), occurredAtMs: occurredAtMs + i, who: who.value, body },
+      event: {
+        id: crypto.randomUUID(),
+        occurredAtMs: occurredAtMs + i,
+        who: who.value,
+        ...(planRevision === undefined ? {} : { planRevision }),
+        body,
+      },
     }))
     outbox.value = [...outbox.value, ...made]
     void flush()
@@ -126,19 +168,19 @@ export const usePours = defineStore('pours', () => {
   function undo(pourId: string): boolean {
     const current = records.value.get(pourId)
     if (!current) return false
-    const targets = undoTargets(factsOf(current).live)
+    const targets = undoTargets(factsOf(current)?.live ?? [])
     if (targets.length > 0)
       record(pourId, ...targets.map((targetId) => ({ type: 'void' as const, targetId })))
     return targets.length > 0
   }
 
-  async function create(plan: PourPlan, id: string) {
+  async function create(plan: KeptPlan, id: string) {
     const answer = await callApi<PourRecord>('/api/pours', { method: 'POST', body: { id, plan } })
     if (answer.ok) put(answer.value)
     return answer
   }
 
-  async function changePlan(id: string, revision: number, plan: PourPlan) {
+  async function changePlan(id: string, revision: number, plan: KeptPlan) {
     const answer = await callApi<PourRecord>(`/api/pours/${id}/plan`, {
       method: 'PUT',
       body: { revision, plan },
@@ -149,6 +191,7 @@ export const usePours = defineStore('pours', () => {
 
   return {
     records,
+    unreadable,
     outbox,
     who,
     refused,

@@ -17,8 +17,10 @@ import type {
   PlasterCard,
   PlasterInput,
   Recipe,
+  RecipeAnswer,
   RecipeInput,
   SpoonTestRecord,
+  UnreadableRecipe,
 } from '~~/shared/stock'
 import { callAllPages, callApi, sendPicture } from '~/composables/useApi'
 
@@ -34,6 +36,8 @@ const FALLBACK: Settings = {
   hotTapTempC: 50,
   scaleCapacityG: null,
   currency: '€',
+  decimalSign: null,
+  kitchen: null,
 }
 
 /** What the workshop owns: settings, plasters, moulds. */
@@ -43,6 +47,8 @@ export const useWorkshop = defineStore('workshop', () => {
   const bags = shallowRef<BagCard[]>([])
   const bowls = shallowRef<BowlCard[]>([])
   const recipes = shallowRef<Recipe[]>([])
+  /** Recipes that are there and cannot be read. */
+  const unreadableRecipes = shallowRef<UnreadableRecipe[]>([])
   const stockLoaded = ref(false)
   const stockFailed = ref(false)
   const moulds = shallowRef<MouldCard[]>([])
@@ -70,8 +76,10 @@ export const useWorkshop = defineStore('workshop', () => {
     if (answer.ok) bowls.value = answer.value
   }
   async function loadRecipes() {
-    const answer = await callApi<Recipe[]>('/api/recipes')
-    if (answer.ok) recipes.value = answer.value
+    const answer = await callApi<RecipeAnswer[]>('/api/recipes')
+    if (!answer.ok) return
+    recipes.value = answer.value.filter((r): r is Recipe => !('unreadable' in r))
+    unreadableRecipes.value = answer.value.filter((r): r is UnreadableRecipe => 'unreadable' in r)
   }
   async function loadMoulds() {
     const [cards, sets] = await Promise.all([
@@ -169,6 +177,7 @@ export const useWorkshop = defineStore('workshop', () => {
     bags,
     bowls,
     recipes,
+    unreadableRecipes,
     stockLoaded,
     stockFailed,
     moulds,

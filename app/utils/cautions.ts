@@ -1,45 +1,58 @@
+import { MAX_WATER_TEMP_C } from '#core/mix'
 import type { PourPlan, StepId } from '#core/pour'
 
+export type CautionId =
+  'dust' | 'hot_water' | 'silica' | 'skin' | 'body' | 'drain' | 'hot' | 'airway' | 'sanding'
+
 /** A caution stands at the step where the harm is. In full: the safety page. */
-export const CAUTIONS = {
+type Temp = (tempC: number) => string
+
+/** @param temp temperatures in the workshop's own degrees. */
+export const CAUTIONS: Record<CautionId, { title: string; text: (temp: Temp) => string }> = {
   dust: {
     title: 'Dust',
-    text: 'Fitted dust respirator on, air moving, while dry powder is open. It comes off once all powder is wet, and goes on again for the bag.',
+    text: () =>
+      'Fitted dust respirator on, air moving, while dry powder is open. It comes off once all powder is wet, and goes on again for the bag.',
   },
   hot_water: {
     title: 'Hot water',
-    text: 'Cold into the bowl first, then hot. Never hotter than 45 °C with plaster: it sets in the hands.',
+    text: (temp) =>
+      `Cold into the bowl first, then hot. Never hotter than ${temp(MAX_WATER_TEMP_C)} with plaster: it sets in the hands.`,
   },
   silica: {
     title: 'Silica flour',
-    text: 'Never without a fitted respirator: it does not leave the lungs. Separate clothes, damp cleaning, no sweeping.',
+    text: () =>
+      'Never without a fitted respirator: it does not leave the lungs. Separate clothes, damp cleaning, no sweeping.',
   },
   skin: {
     title: 'Skin and eyes',
-    text: 'Wet plaster dries and irritates. Gloves and glasses; rinse eyes at once with plenty of water and see a doctor if it goes on.',
+    text: () =>
+      'Wet plaster dries and irritates. Gloves and glasses; rinse eyes at once with plenty of water and see a doctor if it goes on.',
   },
   body: {
     title: 'It burns',
-    text: 'Setting plaster gets hot and grips. Never put a hand or any part of a body in it or let it set around one. Large pieces are hotter.',
+    text: () =>
+      'Setting plaster gets hot and grips. Never put a hand or any part of a body in it or let it set around one. Large pieces are hotter.',
   },
   drain: {
     title: 'Never into a drain',
-    text: 'It sets under water. Rinse in a bucket, let it settle, pour off the clear, bin the solid. Not on soil or grass.',
+    text: () =>
+      'It sets under water. Rinse in a bucket, let it settle, pour off the clear, bin the solid. Not on soil or grass.',
   },
   hot: {
     title: 'It may still be hot',
-    text: 'Feel near it before you hold it. Too warm to hold is too early to take out.',
+    text: () => 'Feel near it before you hold it. Too warm to hold is too early to take out.',
   },
   airway: {
     title: 'Casting from a person',
-    text: 'Only in a skin-safe impression material, with airways open, by someone trained. Plaster goes into that mould afterwards, never onto the person.',
+    text: () =>
+      'Only in a skin-safe impression material, with airways open, by someone trained. Plaster goes into that mould afterwards, never onto the person.',
   },
   sanding: {
     title: 'Dust again',
-    text: 'Respirator on for sanding and sweeping; better still, work it damp.',
+    text: () => 'Respirator on for sanding and sweeping; better still, work it damp.',
   },
-} as const
-export type CautionId = keyof typeof CAUTIONS
+}
 
 /** @param ready whether the piece may come out; before that there is nothing to hold. */
 export function cautionsOf(step: StepId, plan: PourPlan, ready: boolean): CautionId[] {

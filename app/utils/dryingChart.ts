@@ -9,13 +9,15 @@ export interface DryingSeries {
 }
 
 const DAY_S = 86_400
+const YEAR_S = 365 * DAY_S
 const STEPS = 60
 
 /** Weighings and the forecast curve of a drying piece, in days and grams. */
 export function dryingSeries(drying: NonNullable<PourFacts['drying']>): DryingSeries {
   const { forecast, targetLeft, weighings } = drying
   const lastS = weighings.at(-1)?.timeS ?? 0
-  const endS = Math.max(forecast.timeToFractionS(targetLeft).high, lastS) * 1.1
+  // Beyond a year no figure is meant: the chart ends there.
+  const endS = Math.max(Math.min(forecast.timeToFractionS(targetLeft).high, YEAR_S), lastS) * 1.1
   return {
     weighings: weighings.map((w) => ({ x: w.timeS / DAY_S, y: w.massG })),
     expected: Array.from({ length: STEPS + 1 }, (_, i) => {

@@ -103,7 +103,7 @@ function shapeFields(shape: CavityShape): MethodField[] {
   }
 }
 
-export function fieldsOf(method: VolumeMethod): MethodField[] {
+export function fieldsOf(method: VolumeMethod, showVolume: (volumeMl: number) => string): MethodField[] {
   switch (method.by) {
     case 'known':
       return [
@@ -198,7 +198,7 @@ export function fieldsOf(method: VolumeMethod): MethodField[] {
               {
                 is: 'quantity',
                 path: 'gelPowderGPer100Ml',
-                label: 'Powder to 100 ml of water',
+                label: `Powder to ${showVolume(100)} of water`,
                 quantity: 'mass',
                 min: 1,
                 max: 200,

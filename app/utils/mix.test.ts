@@ -3,9 +3,9 @@ import { describe, expect, it } from 'vitest'
 import type { BatchLimits } from '#core/mix'
 import { PACKINGS, PLASTER_CLASS_IDS, type Addition } from '#core/plaster'
 import {
+  FIRST_SCOOP,
   batchesOf,
   evaluatePlan,
-  foldPour,
   sketchMix,
   stepsOf,
   tradeOffs,
@@ -14,7 +14,7 @@ import {
 } from '#core/pour'
 import { labelOfClass } from '#core/stock'
 import type { BagCard, PlasterCard } from '~~/shared/stock'
-import { TEST_SETTINGS, eventAt, testPlan } from '../../tests/unit/plans'
+import { TEST_SETTINGS, eventAt, testPlan, fold } from '../../tests/unit/plans'
 import { advanceBody, massToWeighG } from './advance'
 import { demandsOf, stockOf } from './buying'
 import { paceWords } from './mixWords'
@@ -29,12 +29,17 @@ import {
   plasterChoice,
 } from './planDraft'
 import { bagStateOf, plasterOf } from './plasterChoice'
-import { FIRST_SCOOP, changeScoop, consistencyOfScoops, scoopParts, scoopsText } from './scoop'
+import { changeScoop, consistencyOfScoops, scoopParts, scoopsText } from './scoop'
 import { stepWordsOf, tradeOffRows } from './tradeOff'
 import { ingredientsOf, weighOutView } from './weighOut'
 import { failureWords, issueWords } from './words'
 
 const mass = (g: number) => `${g.toFixed(0)} g`
+const units = {
+  mass,
+  temp: (c: number) => `${c.toFixed(0)} °C`,
+  strength: (v: number) => `${v.toFixed(0)} MPa`,
+}
 
 describe('a scoop', () => {
   it('counts back and forth, and the same count of heavier scoops is a stiffer mix', () => {
@@ -288,13 +293,13 @@ describe('what to weigh', () => {
     let at = 0
     const events = []
     for (const step of stepsOf(two, batchesOf(two).batches.length).slice(0, -2)) {
-      const facts = foldPour(two, events)
+      const facts = fold(two, events)
       expect([facts.step, facts.batch]).toEqual([step.id, step.batch])
       const massG = massToWeighG(facts.step, facts)
       if (step.id.startsWith('weigh')) expect(massG).toBeGreaterThan(0)
       events.push(eventAt((at += 60_000), advanceBody(facts.step, facts, massG ?? 0)!))
     }
-    expect(foldPour(two, events).step).toBe('demould')
+    expect(fold(two, events).step).toBe('demould')
   })
   it('follows water that was sponged out again', () => {
     const bodies: EventBody[] = [
@@ -302,7 +307,7 @@ describe('what to weigh', () => {
       { type: 'weighed', what: 'water', massG: 800 },
       { type: 'corrected', how: 'water_out', massG: 94 },
     ]
-    const facts = foldPour(
+    const facts = fold(
       testPlan(),
       bodies.map((b, i) => eventAt(i * 1000, b)),
     )
@@ -327,15 +332,15 @@ it('says how fast a bag is, and a failure with its fields', () => {
 it('draws what thinner costs within its frame, and says a step of it', () => {
   const plan = testPlan()
   const now = sketchMix(plan, 70)!
-  const rows = tradeOffRows(tradeOffs(plan), now, mass)
+  const rows = tradeOffRows(tradeOffs(plan), now, units)
   expect(rows.map((r) => r.id)).toEqual(['pour', 'strength', 'weight', 'drying', 'bubble'])
   for (const { points, at } of rows)
     for (const { x, y } of [...points, at]) {
       expect(x).toSatisfy((v: number) => v >= 0 && v <= 1)
       expect(y).toSatisfy((v: number) => v >= 0 && v <= 1)
     }
-  expect(stepWordsOf(now, sketchMix(plan, 75)!, mass)).toMatch(/strength, dry 1\d MPa → 1\d MPa/)
-  expect(stepWordsOf(now, now, mass)).toBe('')
+  expect(stepWordsOf(now, sketchMix(plan, 75)!, units)).toMatch(/strength, dry 1\d MPa → 1\d MPa/)
+  expect(stepWordsOf(now, now, units)).toBe('')
 })
 
 it('sets plans side by side and marks what differs', () => {
@@ -343,7 +348,7 @@ it('sets plans side by side and marks what differs', () => {
     plan,
     evaluation: evaluatePlan(plan),
   }))
-  const rows = comparePlans(plans, { mass, temp: (c) => `${c.toFixed(0)} °C` })
+  const rows = comparePlans(plans, units)
   expect(rows.find((r) => r.what.startsWith('Ratio'))).toEqual({
     what: 'Ratio, water to 100',
     values: ['70', '80'],
@@ -353,8 +358,8 @@ it('sets plans side by side and marks what differs', () => {
 })
 
 it('what planned pours still want is not what has been weighed already', () => {
-  const planned = foldPour(testPlan(), [])
-  const weighed = foldPour(testPlan(), [eventAt(0, { type: 'weighed', what: 'powder', massG: 1009 })])
+  const planned = fold(testPlan(), [])
+  const weighed = fold(testPlan(), [eventAt(0, { type: 'weighed', what: 'powder', massG: 1009 })])
   expect(demandsOf([planned, weighed])).toEqual([
     { plaster: 'A test plaster', powderG: planned.planned.powderG },
   ])

@@ -1,8 +1,10 @@
 import type { Purpose } from '#core/mould'
-import type { AdditionId, AdditionIssueCode } from '#core/plaster'
+import type { AdditionId, AdditionIssueCode, WaterKind } from '#core/plaster'
 import type { AddingWay, CorrectionKind, SchoolId, SuitsCode } from '#core/pour'
 import type { BatchIssueCode } from '#core/mix'
 import type { BagKeeping, SetTest } from '#core/stock'
+import type { Range } from '#core/provenance'
+import { counted } from './counted'
 import type { MixShow } from './mouldWords'
 
 /** Sentences of mixing that hang on a code: what goes in, how it is cut into bowls, what suits, what went wrong. */
@@ -42,9 +44,13 @@ export const BATCH_ISSUE_WORDS: Record<
   bowl_too_small: (bowl, wanted, show) =>
     `The bowl holds ${show.volume(bowl)}, this batch wants ${show.volume(wanted)}: water a third of it, slurry clear of the rim.`,
   no_time_to_pour: () =>
-    'Once it is sifted, soaked and stirred, nothing is left of the working time. Colder water, a shorter soak, or a thinner mix.',
+    'Once it is sifted, soaked and stirred, nothing is left of the working time, however small the bowl.',
+  bag_outlasts_working_time: (bag, inTime, show) =>
+    `A bag makes ${show.volume(bag)}; only ${show.volume(inTime)} can be poured before it thickens. Smaller bags, more hands, or colder water.`,
+  scale_too_coarse: (gets, wanted) =>
+    `Rounded to what the scale shows, a bowl comes to ${gets.toFixed(0)} of water to 100, not ${wanted.toFixed(0)}: use a finer scale, or mix more at once.`,
   too_many_batches: (n, most) =>
-    `That would be ${n > most ? `more than ${most}` : n} bowls. Take a larger bowl, or pour faster.`,
+    `That would be ${n > most ? `more than ${most} bowls` : counted(n, 'bowl')}. Take a larger bowl, or pour faster.`,
   slightly_more_than_bags: (wanted, inBags, show) =>
     `The job wants ${show.mass(wanted)}, slightly more than the ${show.mass(inBags)} in whole bags: less spare, or a little more water, saves opening another.`,
   scale_too_small: (capacity, tare, show) =>
@@ -83,6 +89,10 @@ export const SUITS_WORDS: Record<SuitsCode, string> = {
   too_weak: 'Soft for this: edges will go in handling and cleaning.',
   grows_too_much: 'It grows as it sets, more than this wants.',
   not_for_the_mouth: 'Not a dental plaster or stone: neither its hardness nor its growth is made for this.',
+  below_dental_strength: 'An hour after setting it is weaker than ISO 6873 asks of its type.',
+  impression_plaster_only: 'By ISO 6873 it is an impression plaster (type 1): too weak for a model.',
+  expanding_stone:
+    'It expands as a type 5 stone of ISO 6873 does: right for some alloys, too much for a model.',
   needs_silica: 'Without silica it cracks in the kiln.',
   silica_not_needed: 'Silica takes up room without drinking, and its dust stays in the workshop.',
   too_strong_to_break: 'Too strong to break safely.',
@@ -108,6 +118,12 @@ export const SET_TEST_WORDS: Record<SetTest, string> = {
   final: 'Final set (Gillmore, no dent)',
 }
 
+export const WATER_WORDS: Record<WaterKind, string> = {
+  soft: 'Soft, or as usual',
+  hard: 'Hard',
+  sea: 'Sea water',
+}
+
 /** Signs that stirring is over, by what the piece is for (common practice, no source). */
 export const STIR_SIGNS: Record<Purpose, string> = {
   figure: 'Ready at thin cream: it coats the glove, and a trail closes at once.',
@@ -129,11 +145,19 @@ export function paceWords(ratio: number): string {
   return pct > 0 ? `${pct} % slower` : `${-pct} % faster`
 }
 
-/** How a slurry runs while it is tapped, from its viscosity in Pa·s: an estimate, so a picture and no figure. */
-export function flowWords(viscosityPaS: number): string {
-  if (viscosityPaS < 0.15) return 'like milk'
-  if (viscosityPaS < 0.5) return 'like cream'
-  return viscosityPaS < 1.5 ? 'like batter' : 'like thick yoghurt'
+/** Pictures of how a slurry runs while it is tapped, from thin to thick, each up to a viscosity in Pa·s. */
+const FLOW_PICTURES: readonly [upToPaS: number, picture: string][] = [
+  [0.15, 'milk'],
+  [0.5, 'cream'],
+  [1.5, 'batter'],
+  [Infinity, 'thick yoghurt'],
+]
+
+/** How it runs: an estimate good to a third or three times, so a picture, and what it may be instead. */
+export function flowWords({ low, mid, high }: Range): string {
+  const picture = (paS: number) => FLOW_PICTURES.find(([upTo]) => paS < upTo)![1]
+  const others = [picture(low), picture(high)].filter((p) => p !== picture(mid))
+  return `like ${picture(mid)}${others.length > 0 ? ` (perhaps ${[...new Set(others)].join(' or ')})` : ''}`
 }
 
 /** What to do, before the amount. */

@@ -19,6 +19,11 @@ export interface MouldDraft {
   thicknessMm: number
   /** The caster typed the thickness; else it follows the form. */
   thicknessTyped: boolean
+  /** What the way of finding the volume brought along, and what stood there before. */
+  brought?: {
+    facts?: { came: MouldFacts; before: MouldFacts }
+    purpose?: { came: Purpose; before: Purpose }
+  }
   usualPlasterId: string
   isSpill: boolean
   castsBefore: number
@@ -48,12 +53,40 @@ export function firstMouldDraft(): MouldDraft {
   }
 }
 
-/** A way of finding the volume tells what the mould probably is; the caster can say otherwise. */
-export function hintedBy(by: VolumeMethod['by']): { facts?: MouldFacts; purpose?: Purpose } {
-  if (by === 'ground') return { facts: usualFacts('sand_soil'), purpose: 'print' }
-  if (by === 'displacement') return { facts: usualFacts('alginate'), purpose: 'figure' }
-  if (by === 'shell') return { facts: usualFacts('wet_clay'), purpose: 'shell' }
+interface Hint {
+  facts?: MouldFacts
+  purpose?: Purpose
+}
+
+/** What a way of finding the volume says of the mould and its piece. */
+function hintOf(method: VolumeMethod): Hint {
+  if (method.by === 'ground') return { facts: usualFacts('sand_soil'), purpose: 'print' }
+  if (method.by === 'displacement') return { facts: usualFacts('alginate'), purpose: 'figure' }
+  if (method.by === 'shell') return { facts: usualFacts('wet_clay'), purpose: 'shell' }
+  if (method.by === 'shape' && method.shape.kind === 'slab') return { purpose: 'slab' }
   return {}
+}
+
+const same = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b)
+
+/**
+ * What choosing a way of finding the volume changes. What the last way had brought along leaves again with it, unless
+ * the caster has chosen otherwise since; then this way brings its own.
+ */
+export function wayBrings(draft: MouldDraft, method: VolumeMethod): Partial<MouldDraft> {
+  const { brought } = draft
+  const facts = brought?.facts && same(draft.facts, brought.facts.came) ? brought.facts.before : draft.facts
+  const purpose =
+    brought?.purpose && draft.purpose === brought.purpose.came ? brought.purpose.before : draft.purpose
+  const hint = hintOf(method)
+  return {
+    facts: hint.facts ?? facts,
+    purpose: hint.purpose ?? purpose,
+    brought: {
+      ...(hint.facts ? { facts: { came: hint.facts, before: facts } } : {}),
+      ...(hint.purpose ? { purpose: { came: hint.purpose, before: purpose } } : {}),
+    },
+  }
 }
 
 /** What the piece dries like, mm: typed, or from its form, or the last figure known. */

@@ -1,5 +1,6 @@
 import { expect, it } from 'vitest'
 import { VOLUME_METHODS, findVolume, mouldKindOf, type VolumeMethod } from '#core/mould'
+import { FIRST_SCOOP } from '#core/pour'
 import { labelOfClass } from '#core/stock'
 import type { MouldCard, MouldSet } from '~~/shared/moulds'
 import { mouldInputSchema } from '~~/shared/moulds'
@@ -19,7 +20,6 @@ import {
 } from './planDraft'
 import { plasterOf } from './plasterChoice'
 import { innerFrom, insertAfter, moveNode, removeNode } from './profileEdit'
-import { FIRST_SCOOP } from './scoop'
 import { pictured, sectionOf } from './section'
 import { shelfOf, type ShelfQuery } from './shelf'
 
@@ -161,7 +161,7 @@ it.each(everyMethod.map((m) => [m.by === 'shape' ? m.shape.kind : m.by, m] as co
     const result = findVolume(method)
     expect(result.issues).toEqual([])
     expect(result.ok).toBe(true)
-    for (const field of fieldsOf(method)) {
+    for (const field of fieldsOf(method, (ml) => `${ml} ml`)) {
       const value = fieldValue(method, field.path)
       expect(value, field.path).toBeDefined()
       expect(fieldValue(withField(method, field.path, value), field.path)).toBe(value)

@@ -1,5 +1,6 @@
 import type { PlanEvaluation, PourPlan } from '#core/pour'
-import { durationRangeText, durationText } from './time'
+import { pourTimeText } from './pourTime'
+import { durationText } from './time'
 
 export interface PlanRow {
   what: string
@@ -11,6 +12,7 @@ export interface PlanRow {
 interface Show {
   mass: (massG: number) => string
   temp: (tempC: number) => string
+  strength: (strengthMPa: number) => string
 }
 
 /** Plans side by side, line by line. */
@@ -32,14 +34,12 @@ export function comparePlans(
     row('Plaster, weight', (_, o) => show.mass(o.weighOut.powderG)),
     row('Bowls', (_, o) => String(o.batching.batches.length)),
     row('Mix at', (_, o) => show.temp(o.mixTempC)),
-    row('Time to pour', (_, o) =>
-      durationRangeText(Math.max(0, o.pourWindowS.low), Math.max(0, o.pourWindowS.high)),
-    ),
+    row('Time to pour', (_, o) => pourTimeText(o.pourWindowS)),
     row('Gloss gone', (_, o) => durationText(o.setting.timeS.initial_set.mid)),
     row('Take it out after', (_, o) => durationText(o.demould.recommendedS)),
     row('Dry enough in', (_, o) => durationText(o.dryS.mid)),
     row('Weight, dry', (_, o) => show.mass(o.dryMassG)),
-    row('Strength, dry', (_, o) => `${o.strength.dry.mid.toFixed(0)} MPa`),
+    row('Strength, dry', (_, o) => show.strength(o.strength.dry.mid)),
     row('Grows by', (p) => `${p.plaster.properties.expansionPct.toFixed(2)} %`),
   ]
 }

@@ -1,14 +1,22 @@
 import type { CavityDescription } from '#core/mould'
 import { blendWater, type BatchLimits, type BatchSplit, type Scoop, type SiftStage } from '#core/mix'
-import { plasterProperties, type Addition } from '#core/plaster'
-import { planMould, type AddingWay, type DescribedMould, type PourPlan } from '#core/pour'
+import { plasterProperties, type Addition, type WaterKind } from '#core/plaster'
+import {
+  FIRST_SCOOP,
+  batchesOf,
+  planMould,
+  refusalsOf,
+  type AddingWay,
+  type DescribedMould,
+  type PourPlan,
+  type RemedyChange,
+} from '#core/pour'
 import type { Settings } from '~~/shared/contracts'
 import type { MouldCard, MouldSet } from '~~/shared/moulds'
 import type { BowlCard } from '~~/shared/stock'
 import { firstMouldDraft, thicknessOf, type MouldDraft } from './mouldDraft'
 import { PURPOSE_WORDS } from './mouldWords'
 import { bagsOf, plasterOf, type PlasterPick, type Shelf } from './plasterChoice'
-import { FIRST_SCOOP } from './scoop'
 
 /** Where the plan's mould comes from: one off the shelf, a set of them, or one described for this pour. */
 export type MouldSource = 'shelf' | 'set' | 'describe'
@@ -36,6 +44,9 @@ export interface PlanDraft {
   /** Empty: whichever bowl is large enough. */
   bowlId: string
   splitBy: BatchSplit['by']
+  bowlCount: number
+  /** How many sift and pour at once. */
+  hands: number
   layers: { name: string; sharePct: number }[]
   castsPerBag: number
   bagPowderG: number
@@ -46,7 +57,9 @@ export interface PlanDraft {
   coldTempC: number
   hotTempC: number
   waterTempC: number
+  water: WaterKind
   powderTempC: number
+  mouldTempC: number
   soakMin: number
   stirMin: number
   stirManner: PourPlan['stirManner']
@@ -91,6 +104,8 @@ export function emptyDraft(settings: Settings): PlanDraft {
     addingWay: 'sifted',
     bowlId: '',
     splitBy: 'need',
+    bowlCount: 2,
+    hands: 1,
     layers: FIRST_LAYERS,
     castsPerBag: 1,
     bagPowderG: 1000,
@@ -100,7 +115,9 @@ export function emptyDraft(settings: Settings): PlanDraft {
     coldTempC: settings.tapTempC,
     hotTempC: settings.hotTapTempC,
     waterTempC: settings.tapTempC,
+    water: 'soft',
     powderTempC: settings.roomTempC,
+    mouldTempC: settings.roomTempC,
     soakMin: 2,
     stirMin: 2,
     stirManner: 'hand',
@@ -242,6 +259,8 @@ function splitOf(draft: PlanDraft): BatchSplit {
   switch (draft.splitBy) {
     case 'need':
       return { by: 'need' }
+    case 'bowls':
+      return { by: 'bowls', count: Math.round(draft.bowlCount) }
     case 'layers':
       return { by: 'layers', layers: draft.layers }
     case 'casts':
@@ -259,6 +278,19 @@ function batchingOf(draft: PlanDraft, stock: Stock): BatchLimits {
     pourRateMlMin: draft.pourRateMlMin > 0 ? draft.pourRateMlMin : null,
     scaleCapacityG: stock.settings.scaleCapacityG,
   }
+}
+
+/**
+ * The bowl for a job nobody chose one for: the smallest of the shelf that takes it in one go, else the largest, and the
+ * job is cut to that. None where the shelf is empty, or the powder is weighed into bags of its own.
+ */
+function shelfBowl(plan: PourPlan, bowls: readonly BowlCard[]): BatchLimits['bowl'] {
+  const kneaded = plan.addingWay === 'kneaded'
+  if (kneaded || bowls.length === 0 || refusalsOf(plan).length > 0) return null
+  const wantedMl = Math.max(0, ...batchesOf(plan).batches.map((b) => b.bowlMl))
+  const bySize = [...bowls].sort((a, b) => a.volumeMl - b.volumeMl)
+  const { name, volumeMl, tareG } = bySize.find((b) => b.volumeMl >= wantedMl) ?? bySize.at(-1)!
+  return { name, volumeMl, tareG }
 }
 
 /** Water as one tap gives it, or as two are mixed for the temperature wanted. */
@@ -281,8 +313,8 @@ export function planOf(draft: PlanDraft, stock: Stock, nowMs: number): PourPlan 
   const plaster = plasterOf(draft, stock, nowMs)
   if (!mould || !plaster) return undefined
   const described = draft.source === 'describe' && draft.described.name.trim() === ''
-  return {
-    schemaVersion: 1,
+  const plan: PourPlan = {
+    schemaVersion: 2,
     piece: draft.piece.trim() || (described ? PURPOSE_WORDS[draft.described.purpose] : mould.name),
     mould,
     spill: spillOf(draft, stock),
@@ -292,11 +324,14 @@ export function planOf(draft: PlanDraft, stock: Stock, nowMs: number): PourPlan 
     ...(draft.ratioMethod === 'by_volume' ? { scoop: draft.scoop } : {}),
     ...(draft.ratioMethod === 'by_eye' ? { siftStage: draft.siftStage } : {}),
     batching: batchingOf(draft, stock),
+    ...(draft.hands > 1 ? { hands: Math.round(draft.hands) } : {}),
     addingWay: draft.addingWay,
     sparePct: draft.sparePct,
     airFraction: 0.01,
     ...waterOf(draft, plaster.properties.fillerRatio),
+    ...(draft.water === 'soft' ? {} : { water: draft.water }),
     powderTempC: draft.powderTempC,
+    mouldTempC: draft.mouldTempC,
     soakS: draft.soakMin * 60,
     stirS: draft.stirMin * 60,
     stirManner: draft.stirManner,
@@ -304,6 +339,28 @@ export function planOf(draft: PlanDraft, stock: Stock, nowMs: number): PourPlan 
     dryingExposure: draft.dryingExposure,
     dryTarget: draft.dryTarget,
     scaleDivisionG: stock.settings.scaleDivisionG,
+  }
+  if (draft.bowlId !== '') return plan
+  return { ...plan, batching: { ...batchingOf(draft, stock), bowl: shelfBowl(plan, stock.bowls) } }
+}
+
+/** What taking a remedy changes on the worksheet. */
+export function remedyDraft(change: RemedyChange): Partial<PlanDraft> {
+  switch (change.id) {
+    case 'colder_water':
+      return { waterFrom: 'one_tap', waterTempC: change.waterTempC }
+    case 'shorter_stir':
+      return { stirMin: change.stirS / 60 }
+    case 'shorter_soak':
+      return { soakMin: change.soakS / 60 }
+    case 'smaller_bowls':
+      return { splitBy: 'bowls', bowlCount: change.count }
+    case 'more_hands':
+      return { hands: change.hands }
+    case 'thinner':
+      return { consistency: change.consistency }
+    case 'retarder':
+      return { additions: change.additions }
   }
 }
 
@@ -357,6 +414,7 @@ function batchingDraft({ batching }: PourPlan, stock: Stock): Partial<PlanDraft>
   const { split, bowl, pourRateMlMin } = batching
   return {
     splitBy: split.by,
+    ...(split.by === 'bowls' ? { bowlCount: split.count } : {}),
     ...(split.by === 'layers' ? { layers: split.layers } : {}),
     ...(split.by === 'casts' ? { castsPerBag: split.castsPerBag } : {}),
     ...(split.by === 'whole_bags' ? { bagPowderG: split.bagPowderG } : {}),
@@ -372,6 +430,8 @@ export function mixDraft(plan: PourPlan, stock: Stock): Omit<PlanDraft, keyof Re
   return {
     bowlId: empty.bowlId,
     splitBy: empty.splitBy,
+    bowlCount: empty.bowlCount,
+    hands: plan.hands ?? 1,
     layers: empty.layers,
     castsPerBag: empty.castsPerBag,
     bagPowderG: empty.bagPowderG,
@@ -391,7 +451,9 @@ export function mixDraft(plan: PourPlan, stock: Stock): Omit<PlanDraft, keyof Re
     siftStage: plan.siftStage ?? 'lake_bed',
     sparePct: plan.sparePct,
     waterTempC: plan.waterTempC,
+    water: plan.water ?? 'soft',
     powderTempC: plan.powderTempC,
+    mouldTempC: plan.mouldTempC ?? plan.air.tempC,
     soakMin: plan.soakS / 60,
     stirMin: plan.stirS / 60,
     stirManner: plan.stirManner,

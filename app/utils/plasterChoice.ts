@@ -1,4 +1,5 @@
-import { blend, plasterProperties, type Addition, type PlasterClassId } from '#core/plaster'
+import { differenceInCalendarDays, parseISO } from 'date-fns'
+import { blend, plasterProperties, type Addition, type PlasterClassId, type WaterKind } from '#core/plaster'
 import type { PlasterOrigins, PourPlan } from '#core/pour'
 import { bagDoubt, labelOfClass, learnBag, propertiesOfCard, sourcesOfCard, type BagState } from '#core/stock'
 import type { BagCard, BagInput, PlasterCard } from '~~/shared/stock'
@@ -11,6 +12,8 @@ export interface PlasterPick {
   /** Empty: no bag in particular. */
   bagId: string
   additions: readonly Addition[]
+  /** The water as it comes; soft where it is not given. */
+  water?: WaterKind
 }
 
 export interface Shelf {
@@ -18,11 +21,11 @@ export interface Shelf {
   bags: readonly BagCard[]
 }
 
-const DAY_MS = 86_400_000
-
 /** How a bag is kept and since when it is open, at a moment. */
 export function bagStateOf(bag: Pick<BagCard, 'keeping' | 'openedOn'>, nowMs: number): BagState {
-  const openDays = bag.openedOn === null ? null : Math.max(0, (nowMs - Date.parse(bag.openedOn)) / DAY_MS)
+  // A day is a day here, not in Greenwich.
+  const openDays =
+    bag.openedOn === null ? null : Math.max(0, differenceInCalendarDays(nowMs, parseISO(bag.openedOn)))
   return { keeping: bag.keeping, openDays }
 }
 
@@ -41,7 +44,7 @@ export function plasterOf(pick: PlasterPick, shelf: Shelf, nowMs: number): PourP
     const classId = pick.plasterKey.slice(6) as PlasterClassId
     return {
       name: PLASTER_CLASS_WORDS[classId],
-      properties: blend(plasterProperties(classId), pick.additions),
+      properties: blend(plasterProperties(classId), pick.additions, pick.water),
       origins: originsOf(labelOfClass(classId)),
       ...additions,
     }
@@ -51,7 +54,8 @@ export function plasterOf(pick: PlasterPick, shelf: Shelf, nowMs: number): PourP
   const base = propertiesOfCard(card.label)
   const origins = originsOf(card.label)
   const bag = bagsOf(card.id, shelf.bags).find((b) => b.id === pick.bagId)
-  if (!bag) return { name: card.name, properties: blend(base, pick.additions), origins, ...additions }
+  if (!bag)
+    return { name: card.name, properties: blend(base, pick.additions, pick.water), origins, ...additions }
   const known = learnBag(base, bagStateOf(bag, nowMs), bag.spoonTests)
   const properties = {
     ...base,
@@ -60,7 +64,7 @@ export function plasterOf(pick: PlasterPick, shelf: Shelf, nowMs: number): PourP
   }
   return {
     name: card.name,
-    properties: blend(properties, pick.additions),
+    properties: blend(properties, pick.additions, pick.water),
     origins: known.tests > 0 ? { ...origins, setTime: { kind: 'spoon_tests', tests: known.tests } } : origins,
     bag: { bagId: bag.id, name: bag.name, boughtG: bag.boughtG, price: bag.price },
     ...additions,

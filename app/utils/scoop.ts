@@ -7,9 +7,6 @@ import {
 } from '#core/mix'
 import type { PlasterClassId } from '#core/plaster'
 
-/** A cup, dug into the bag. */
-export const FIRST_SCOOP: Scoop = { measureMl: 250, packing: 'scooped', weighedKgM3: null }
-
 /** Powder to water, counted in scoops. */
 export function scoopParts(consistency: number, classId: PlasterClassId, scoop: Scoop): number {
   return powderPartsByVolume(consistency, bulkDensityOf(classId, scoop).value)

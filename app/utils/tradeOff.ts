@@ -1,4 +1,5 @@
 import type { MixSketch } from '#core/pour'
+import { pourTimeText } from './pourTime'
 import { durationText } from './time'
 
 /** One quantity over the span of consistencies, ready to draw: y from 0 (least) to 1 (most). */
@@ -12,37 +13,39 @@ export interface TradeOffRow {
   at: { x: number; y: number }
 }
 
+interface Show {
+  mass: (massG: number) => string
+  strength: (strengthMPa: number) => string
+}
+
 interface Quantity {
   id: TradeOffRow['id']
   label: string
   of: (s: MixSketch) => number
-  show: (value: number, massText: (massG: number) => string) => string
+  show: (value: number, units: Show) => string
 }
 
 const QUANTITIES: Quantity[] = [
   {
     id: 'pour',
     label: 'Time to pour',
-    of: (s) => Math.max(0, s.pourWindowS.mid),
-    show: (s) => (s < 30 ? 'hardly any' : durationText(s)),
+    // Its early end, as everywhere: haste spoils nothing.
+    of: (s) => Math.max(0, s.pourWindowS.low),
+    show: (low) => pourTimeText({ low, mid: low, high: low }),
   },
-  { id: 'strength', label: 'Strength, dry', of: (s) => s.dryMPa.mid, show: (v) => `${v.toFixed(0)} MPa` },
-  { id: 'weight', label: 'Weight, dry', of: (s) => s.dryMassG, show: (v, massText) => massText(v) },
+  { id: 'strength', label: 'Strength, dry', of: (s) => s.dryMPa.mid, show: (v, show) => show.strength(v) },
+  { id: 'weight', label: 'Weight, dry', of: (s) => s.dryMassG, show: (v, show) => show.mass(v) },
   { id: 'drying', label: 'Drying', of: (s) => s.dryS.mid, show: (s) => durationText(s) },
   {
     id: 'bubble',
-    label: 'A bubble of 1 mm is up in',
+    label: 'A pinhead bubble is up in',
     of: (s) => s.riseS,
     show: (s) => (s < 600 ? durationText(Number(s.toPrecision(1))) : 'never'),
   },
 ]
 
 /** Each quantity as a curve over consistency, x from 0 (stiffest) to 1 (thinnest). */
-export function tradeOffRows(
-  curve: readonly MixSketch[],
-  now: MixSketch,
-  massText: (massG: number) => string,
-): TradeOffRow[] {
+export function tradeOffRows(curve: readonly MixSketch[], now: MixSketch, units: Show): TradeOffRow[] {
   const [first, last] = [curve[0]!.consistency, curve.at(-1)!.consistency]
   const x = (s: MixSketch) => Math.min(1, Math.max(0, (s.consistency - first) / (last - first)))
   return QUANTITIES.map(({ id, label, of, show }) => {
@@ -52,7 +55,7 @@ export function tradeOffRows(
     return {
       id,
       label,
-      now: show(of(now), massText),
+      now: show(of(now), units),
       points: curve.map((s) => ({ x: x(s), y: y(s) })),
       at: { x: x(now), y: y(now) },
     }
@@ -60,10 +63,10 @@ export function tradeOffRows(
 }
 
 /** What a step thinner (or stiffer) changes, in words; what stays the same to the eye is left out. */
-export function stepWordsOf(from: MixSketch, to: MixSketch, massText: (massG: number) => string): string {
+export function stepWordsOf(from: MixSketch, to: MixSketch, units: Show): string {
   return QUANTITIES.flatMap(({ label, of, show }) => {
     const [before, after] = [of(from), of(to)]
-    const [a, b] = [show(before, massText), show(after, massText)]
+    const [a, b] = [show(before, units), show(after, units)]
     return a === b ? [] : [`${label.toLowerCase()} ${a} → ${b}`]
   }).join('; ')
 }

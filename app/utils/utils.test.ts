@@ -1,6 +1,6 @@
 import { expect, it } from 'vitest'
-import { evaluatePlan, foldPour } from '#core/pour'
-import { testPlan, wholeRun } from '../../tests/unit/plans'
+import { evaluatePlan } from '#core/pour'
+import { testPlan, wholeRun, fold } from '../../tests/unit/plans'
 import { massToWeighG, poolModeOf } from './advance'
 import { dryingLeft } from './dryingLeft'
 import { comparisonOf } from './comparison'
@@ -23,14 +23,12 @@ it('says durations without a false decimal, ranges with one unit', () => {
 it('powder follows the water that was really weighed', () => {
   const plan = testPlan()
   const [ready, water] = wholeRun()
-  const planned = foldPour(plan, []).planned
+  const planned = fold(plan, []).planned
   const wetter = {
     ...water!,
     body: { type: 'weighed' as const, what: 'water' as const, massG: planned.waterG * 1.05 },
   }
-  expect(massToWeighG('weigh_powder', foldPour(plan, [ready!, wetter]))).toBe(
-    Math.round(planned.powderG * 1.05),
-  )
+  expect(massToWeighG('weigh_powder', fold(plan, [ready!, wetter]))).toBe(Math.round(planned.powderG * 1.05))
 })
 
 it('a knock never takes a piece out of the mould early', () => {
@@ -50,7 +48,7 @@ it('lays the timeline out within its own width', () => {
 it('marks what went differently from the plan', () => {
   const units = { mass: (g: number) => `${g}`, temp: (c: number) => `${c}` }
   const run = wholeRun().map((e) => (e.body.type === 'demoulded' ? { ...e, occurredAtMs: 20 * 60_000 } : e))
-  const rows = comparisonOf(foldPour(testPlan(), run), units)
+  const rows = comparisonOf(fold(testPlan(), run), units)
   expect(rows.find((r) => r.what === 'Water')?.off).toBe(false)
   expect(rows.find((r) => r.what === 'Out after')?.off).toBe(true)
 })
@@ -76,7 +74,7 @@ it('draws nine rings that touch neither each other nor the edge', () => {
 })
 
 it('says how far a drying piece is, and never a time that has gone by', () => {
-  const drying = foldPour(testPlan(), wholeRun().slice(0, 12)).drying!
+  const drying = fold(testPlan(), wholeRun().slice(0, 12)).drying!
   const at = (days: number) => dryingLeft(drying, drying.startMs + days * 86_400_000)
   expect(at(1)).toMatchObject({ dry: false, weighingsUsed: 2 })
   expect(at(1).text).toMatch(/^[\d.]+(–| days – )[\d.]+ days$/)

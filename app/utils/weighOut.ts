@@ -1,6 +1,6 @@
 import { inScoops, type Batch } from '#core/mix'
-import { plasterClass, weighAdditions } from '#core/plaster'
-import type { PlanOutcome, PourPlan } from '#core/pour'
+import { weighAdditions } from '#core/plaster'
+import { classValuesOf, type PlanOutcome, type PourPlan } from '#core/pour'
 import { roundToDivision } from '#core/units'
 import { ADDITION_WORDS } from './mixWords'
 import { scoopsText } from './scoop'
@@ -19,7 +19,7 @@ type Masses = Pick<Batch, 'waterG' | 'powderG' | 'fillerG'>
 export function ingredientsOf(plan: PourPlan, { waterG, powderG, fillerG }: Masses): Ingredient[] {
   const round = (massG: number) => Math.max(plan.scaleDivisionG, roundToDivision(massG, plan.scaleDivisionG))
   const added = weighAdditions(plan.plaster.additions ?? [], powderG, waterG)
-  const silicaRatio = plasterClass(plan.plaster.properties.classId).fillerRatio
+  const silicaRatio = classValuesOf(plan).fillerRatio
   const dry = [
     ...(silicaRatio > 0
       ? [{ id: 'class-silica', what: ADDITION_WORDS.silica.name, massG: powderG * silicaRatio }]
@@ -87,7 +87,7 @@ export function weighOutView(plan: PourPlan, outcome: PlanOutcome): WeighOutView
   const bowl = plan.batching?.bowl ?? null
   const shown = allAlike(batches, plan.scaleDivisionG) ? batches[0] : undefined
   const scoopsOf = ({ powderG }: Batch) =>
-    plan.scoop && scoopsText(inScoops(powderG, plan.plaster.properties.classId, plan.scoop))
+    plan.scoop && scoopsText(inScoops(powderG, classValuesOf(plan).bulkKgM3, plan.scoop.measureMl))
   const rows = batches.map((batch, i) => ({
     name: batch.name || `Bowl ${i + 1}`,
     batch,

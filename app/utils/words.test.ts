@@ -1,7 +1,7 @@
 import { expect, it } from 'vitest'
 import { PLASTER_CLASSES, plasterClass } from '#core/plaster'
-import { STAGES, evaluatePlan, foldPour, stepsOf, viewPour } from '#core/pour'
-import { eventAt, testPlan, wholeRun } from '../../tests/unit/plans'
+import { STAGES, evaluatePlan, stepsOf, viewPour } from '#core/pour'
+import { eventAt, testPlan, wholeRun, fold } from '../../tests/unit/plans'
 import { cautionsOf, cautionsOfPlan } from './cautions'
 import { groundOf } from './ground'
 import { nextThing } from './nextThing'
@@ -42,7 +42,7 @@ it('every handling of dry powder, and every wait for heat, has its caution', () 
 it('says the next thing in words at every point of a pour', () => {
   const run = wholeRun()
   const at = (n: number, nowMin: number) => {
-    const facts = foldPour(testPlan(), run.slice(0, n))
+    const facts = fold(testPlan(), run.slice(0, n))
     return nextThing(facts, viewPour(facts, nowMin * MIN), nowMin * MIN)
   }
   expect(at(0, 0)).toEqual({ stage: 'Mould', doing: 'Get the mould ready', time: '', late: false })
@@ -58,7 +58,7 @@ it('says the next thing in words at every point of a pour', () => {
 it('a refusal tells a caster what to do, with the numbers', () => {
   const tooStiff = evaluatePlan(testPlan('pottery', { consistency: 16 })).issues[0]!
   expect(issueWords(tooStiff, units)).toMatch(/16 parts of water cannot harden.*18\.1.*Use more water/)
-  const off = foldPour(testPlan(), [
+  const off = fold(testPlan(), [
     eventAt(1, { type: 'weighed', what: 'water', massG: 900 }),
     eventAt(2, { type: 'weighed', what: 'powder', massG: 1000 }),
   ])
@@ -67,11 +67,12 @@ it('a refusal tells a caster what to do, with the numbers', () => {
 
 it('puts every kind of event into the record', () => {
   const line = (body: Parameters<typeof eventWords>[0]) =>
-    eventWords(
-      body,
-      (g) => `${g} g`,
-      (c) => `${c} °C`,
-    )
+    eventWords(body, {
+      mass: (g) => `${g} g`,
+      temp: (c) => `${c} °C`,
+      volume: (v) => `${v} ml`,
+      length: (v) => `${v} mm`,
+    })
   expect(line({ type: 'weighed', what: 'powder', massG: 5 })).toBe('Weighed 5 g of plaster')
   expect(line({ type: 'touch', cue: 'warm', seen: false })).toBe('Feels warm: not yet')
   expect(line({ type: 'temperature', place: 'slurry', tempC: 19 })).toBe('19 °C (slurry)')

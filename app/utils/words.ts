@@ -17,10 +17,10 @@ import type {
 } from '#core/pour'
 import { batchOf } from '#core/pour'
 import type { Provenance } from '#core/provenance'
-import type { QuantityError } from '#core/units'
 import type { ErrorCode, FieldError } from '~~/shared/errors'
 import { ADDITION_ISSUE_WORDS, BATCH_ISSUE_WORDS, CORRECTION_WORDS } from './mixWords'
 import { DAMAGE_WORDS, PREPARATION_WORDS, THICKNESS_WORDS, type MixShow } from './mouldWords'
+import { durationText } from './time'
 
 /** Every sentence the caster reads that hangs on a code, in one place. One word for one thing. */
 
@@ -96,17 +96,17 @@ export const SIFT_STAGE_WORDS: Record<SiftStage, { name: string; how: string; pi
 }
 
 /** Says what could be read of a label and what is missing. */
-export function labelErrorWords(error: LabelError): string {
+export function labelErrorWords(error: LabelError, example: string): string {
   const read = error.understood ? `I read “${error.understood}”` : 'I read nothing in it'
   switch (error.code) {
     case 'empty':
       return ''
     case 'half_a_ratio':
-      return `${read}: how much of the other goes with it? For example 28 ml per 100 g.`
+      return `${read}: how much of the other goes with it? For example ${example}.`
     case 'no_such_ratio':
       return `${read}, which would be ${error.consistency.toFixed(0)} of water to 100: no plaster is mixed like that.`
     case 'not_understood':
-      return `${read}${error.rest ? `, but not “${error.rest}”` : ''}. Write it like 100 : 30, 2 : 1, 70 parts or 28 ml per 100 g.`
+      return `${read}${error.rest ? `, but not “${error.rest}”` : ''}. Write it like 100 : 30, 2 : 1, 70 parts or ${example}.`
   }
 }
 
@@ -318,21 +318,36 @@ const ISSUE_WORDS: Record<PlanIssueCode, (actual: number, limit: number, show: M
     `${c.toFixed(0)} is stiffer than this plaster is normally mixed (from ${low}). It will be hard to pour, trap air and set fast.`,
   consistency_above_class_range: (c, high) =>
     `${c.toFixed(0)} is thinner than this plaster is normally mixed (up to ${high}). It will be weak, slow and dusty.`,
-  mix_too_warm: (t) =>
-    `The mix would be at ${t.toFixed(0)} °C. Above 40 °C these setting times are outside what has been tested.`,
-  mix_too_cold: (t) =>
-    `The mix would be at ${t.toFixed(0)} °C. Near freezing no forecast can be given: use warmer water.`,
-  working_time_shorter_than_steps: () =>
-    'Less than a minute would be left to pour after stirring. Use colder water, soak or stir for less, or mix a little thinner.',
+  mix_too_warm: (t, limit, show) =>
+    `The mix would be at ${show.temp(t)}. Above ${show.temp(limit)} these setting times are outside what has been tested.`,
+  mix_too_cold: (t, limit, show) =>
+    `The mix would be at ${show.temp(t)}. Below ${show.temp(limit)} these setting times are outside what has been tested: warmer water is surer.`,
+  mix_freezing: (_t, limit, show) =>
+    `Water and powder would come to less than ${show.temp(limit)}: water freezes before it can set. Use warmer water, or bring the powder in.`,
+  mould_freezing: (_t, limit, show) =>
+    `Mould or ground is below ${show.temp(limit)}: the water freezes before it can set. Thaw it, or lift the print with its ground and take it somewhere warm.`,
+  air_freezing: (_t, limit, show) =>
+    `The air is below ${show.temp(limit)}: the piece would freeze before it sets, and ice in it does not dry. Cast somewhere warmer, or shelter and warm it until it has set.`,
+  water_too_hot: (t, limit, show) =>
+    `Water at ${show.temp(t)} is too hot for plaster: never over ${show.temp(limit)}. It sets in the hands, and no forecast holds there.`,
+  working_time_shorter_than_steps: (left, wanted) =>
+    left < 30
+      ? `Hardly any time would be left to pour once it is sifted, soaked and stirred; this bowl wants ${durationText(wanted)}.`
+      : `Only ${durationText(left)} may be left to pour once it is sifted, soaked and stirred; this bowl wants ${durationText(wanted)}.`,
   air_too_damp: () => 'In air this damp it will never dry. Enter the drier air it will really stand in.',
-  air_too_hot: (_, limit) =>
-    `Dry it below ${limit} °C: hotter air turns the finished gypsum chalky from the outside in.`,
+  air_too_hot: (t, limit, show) =>
+    `Air at ${show.temp(t)} is close to what turns finished gypsum chalky from the outside in. Never over ${show.temp(limit)}.`,
+  air_beyond_drying: (t, limit, show) =>
+    `Air at ${show.temp(t)} drives out the water that makes it gypsum: it goes chalky. Dry it under ${show.temp(limit)}; a kiln has a schedule of its own.`,
   stirring_into_the_set: (s, limit) =>
-    `${Math.round(s / 60)} minutes of stirring would run into the set: crystals broken then never grow together again. Stop by ${Math.floor(limit / 60)} min at the latest.`,
+    `${durationText(s)} of stirring would run into the set: crystals broken then never grow together again. Stop by ${Math.floor(limit / 60)} min at the latest.`,
   tap_cannot_reach: (wanted, gets, show) =>
     `Your taps cannot bring the mix to ${show.temp(wanted)}: ${show.temp(gets)} is the nearest, and water never goes in hotter than ${show.temp(45)}.`,
-  scale_too_coarse: (gets, wanted) =>
-    `Rounded to what the scale shows, this is ${gets.toFixed(0)} of water to 100, not ${wanted.toFixed(0)}: use a finer scale, or mix more.`,
+  consistency_outside_tested: (c, limit) =>
+    `${c.toFixed(0)} is far outside what this plaster is mixed at (${c > limit ? 'up to' : 'from'} about ${limit.toFixed(0)} has been tested). The figures below are carried on from there and may be far off.`,
+  thickness_outside_tested: (mm, limit, show) =>
+    `At ${show.length(mm)} these forecasts are outside what has been tested (${mm > limit ? 'up to' : 'from'} ${show.length(limit)}).`,
+  out_of_range: () => '',
   ...BATCH_ISSUE_WORDS,
   ...ADDITION_ISSUE_WORDS,
   ...THICKNESS_WORDS,
@@ -340,20 +355,72 @@ const ISSUE_WORDS: Record<PlanIssueCode, (actual: number, limit: number, show: M
     `At ${show.length(mm)} it will break in the hand. ${show.length(12)} or more is usual.`,
 }
 
-export function issueWords(issue: { code: string; actual: number; limit: number }, show: MixShow): string {
-  if (issue.code === 'weighed_off_plan') {
-    return `What you weighed gives ${issue.actual.toFixed(0)} parts of water to 100; the plan says ${issue.limit.toFixed(0)}. Correct it now, before water meets powder, or go on: the times below follow what you weighed.`
-  }
-  return ISSUE_WORDS[issue.code as PlanIssueCode](issue.actual, issue.limit, show)
+/** The plan's figures by their paths, as the worksheet calls them. */
+const FIELD_WORDS: Record<string, string> = {
+  'mould.cavityMl': 'What the mould holds',
+  'mould.plusMinusMl': 'How far the volume may be off',
+  'mould.thicknessMm': 'The thickness',
+  'mould.count': 'The number of moulds',
+  spill: 'A spill mould',
+  'plaster.additions': 'An addition',
+  consistency: 'The consistency',
+  'scoop.measureMl': 'The scoop',
+  'scoop.weighedKgM3': 'The weighed scoop',
+  'batching.count': 'The number of bowls',
+  'batching.castsPerBag': 'Casts for each bag',
+  'batching.bagPowderG': 'A whole bag',
+  'batching.sharePct': 'A layer’s share',
+  'batching.bowl': 'The bowl',
+  'batching.tareG': 'The bowl’s weight',
+  'batching.pourRateMlMin': 'What you pour a minute',
+  'batching.scaleCapacityG': 'What the scale takes',
+  hands: 'The number of hands',
+  'taps.coldTempC': 'The cold tap',
+  'taps.hotTempC': 'The hot tap',
+  'taps.targetTempC': 'What the mix is to be',
+  sparePct: 'The spare',
+  airFraction: 'The air',
+  waterTempC: 'The water',
+  powderTempC: 'The powder',
+  mouldTempC: 'Mould or ground',
+  soakS: 'The soak',
+  stirS: 'The stirring',
+  'air.rhPct': 'The humidity',
+  'air.speedMS': 'The air speed',
+  scaleDivisionG: 'The scale’s step',
 }
 
-export const QUANTITY_ERROR_WORDS: Record<QuantityError, string> = {
-  empty: 'Something is needed here.',
-  not_a_quantity: 'I cannot read that as a quantity.',
-  unknown_unit: 'I do not know that unit.',
-  wrong_kind_of_unit: 'That unit measures something else.',
-  ambiguous_comma: 'With a comma this could be read two ways. Write 1500, or 1.5.',
-  too_large: 'That is too large.',
+/** A figure of an issue in the workshop's own units. */
+function inUnits(value: number, unit: string, show: MixShow): string {
+  switch (unit) {
+    case '°C':
+      return show.temp(value)
+    case 'ml':
+      return show.volume(value)
+    case 'mm':
+      return show.length(value)
+    case 'g':
+      return show.mass(value)
+    case 's':
+      return durationText(value)
+    default:
+      return `${Number(value.toPrecision(3))}${unit === '%' || unit === 'm/s' ? ` ${unit}` : ''}`
+  }
+}
+
+export function issueWords(
+  issue: { code: string; path: string; actual: number; limit: number; unit: string },
+  show: MixShow,
+): string {
+  const { code, path, actual, limit, unit } = issue
+  if (code === 'weighed_off_plan') {
+    return `What you weighed gives ${actual.toFixed(0)} parts of water to 100; the plan says ${limit.toFixed(0)}. Correct it now, before water meets powder, or go on: the times below follow what you weighed.`
+  }
+  if (code === 'out_of_range') {
+    const than = actual < limit ? 'at least' : 'at most'
+    return `${FIELD_WORDS[path] ?? 'A figure'}: ${than} ${inUnits(limit, unit, show)}, not ${inUnits(actual, unit, show)}.`
+  }
+  return ISSUE_WORDS[code as PlanIssueCode](actual, limit, show)
 }
 
 export const ERROR_WORDS: Record<ErrorCode, string> = {
@@ -377,6 +444,7 @@ export const ERROR_WORDS: Record<ErrorCode, string> = {
   stale_plan:
     'Somebody else changed this plan meanwhile. What you typed is still here: keep it once more to put it in place of theirs.',
   plan_locked: 'This pour has been weighed out: its plan stands now.',
+  record_unreadable: 'This record cannot be read. It is kept as it is; see it under Casts.',
   unknown_event: 'There is nothing to take back.',
   cannot_void_void: 'An undo cannot be undone; do the step again.',
   time_in_future: 'This device’s clock runs ahead of the workshop’s. Set it right, then try again.',
@@ -403,11 +471,8 @@ export function failureWords({ code, fields }: { code: ErrorCode; fields: readon
 }
 
 /** One event as a line of the record; quantities are formatted by the caller. */
-export function eventWords(
-  body: EventBody,
-  mass: (massG: number) => string,
-  temp: (tempC: number) => string,
-): string {
+export function eventWords(body: EventBody, show: MixShow): string {
+  const { mass, temp, volume } = show
   switch (body.type) {
     case 'prepared':
       return PREPARATION_WORDS[body.item]
@@ -420,9 +485,9 @@ export function eventWords(
     case 'corrected':
       return `${CORRECTION_WORDS[body.how]}: ${mass(body.massG)}${bowl(body)}`
     case 'slurry_checked':
-      return `Slurry checked: ${mass(body.massG)} in ${Math.round(body.volumeMl)} ml${bowl(body)}`
+      return `Slurry checked: ${mass(body.massG)} in ${volume(body.volumeMl)}${bowl(body)}`
     case 'ran_short':
-      return `Ran short by about ${Math.round(body.missingMl)} ml: another bowl`
+      return `Ran short by about ${volume(body.missingMl)}: another bowl`
     case 'sift_started':
       return `Powder meets water${bowl(body)}`
     case 'sifted':
@@ -455,6 +520,8 @@ export function eventWords(
       return `${VERDICT_WORDS[body.verdict]}${body.reason ? `: ${body.reason}` : ''}`
     case 'note':
       return body.text
+    case 'plan_holds':
+      return 'What was weighed for the earlier plan holds for this one'
     case 'void':
       return 'Taken back'
   }

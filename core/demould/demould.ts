@@ -34,8 +34,8 @@ export interface DemouldForecast {
 }
 
 /**
- * When the piece may leave its mould, from hydration alone. Heat ("past the core peak") is not modelled here,
- * and the isothermal forecast is late rather than early for thick pieces.
+ * When the piece may leave its mould, from hydration alone. Heat ("past the core peak") is not modelled here: touch and
+ * warmth are asked for before it is taken out.
  */
 export function forecastDemould(
   input: SettingInput,

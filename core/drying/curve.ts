@@ -1,9 +1,10 @@
 import { ArgumentError } from '../errors'
 import { saturatedVapourKgM3, wetSurface, type Air, type WetSurface } from './air'
 
-const LIQUID_DIFFUSIVITY_M2_S = 3e-8
 const VAPOUR_DIFFUSIVITY_M2_S = 4e-6
 const BASE_CRITICAL_FRACTION = 0.2
+const CRITICAL_FRACTION_PER_M = 0.8
+const MOST_CRITICAL_FRACTION = 0.6
 
 export interface DryingInput {
   /** Water that must leave, kg/m³ of set plaster (mixProperties.freeWaterKgM3). */
@@ -49,9 +50,10 @@ export function curveFrom(input: DryingInput, surface: WetSurface): DryingCurve 
     throw new ArgumentError(`drying input out of range: ${JSON.stringify(input)}`)
   }
   const flux = s * surface.fluxKgM2S
+  // By the piece alone: were it by the air, drier or faster air could make it dry later.
   const criticalFraction = Math.min(
-    0.6,
-    BASE_CRITICAL_FRACTION + (flux * depthM) / (3 * LIQUID_DIFFUSIVITY_M2_S * w0),
+    MOST_CRITICAL_FRACTION,
+    BASE_CRITICAL_FRACTION + CRITICAL_FRACTION_PER_M * depthM,
   )
   const criticalTimeS = ((1 - criticalFraction) * w0 * depthM) / flux
   const store = criticalFraction * w0 * depthM

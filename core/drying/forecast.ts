@@ -1,6 +1,6 @@
 import { ArgumentError } from '../errors'
 import type { Range } from '../provenance'
-import { wetSurface, type WetSurface } from './air'
+import { wetSurface } from './air'
 import { curveFrom, type DryingCurve, type DryingInput } from './curve'
 
 export interface Weighing {
@@ -16,7 +16,11 @@ export interface DryingForecast {
   /** Mass it will settle at, g, and the standard deviation of that. */
   dryMassG: number
   dryMassSdG: number
+  /** Free water it held when it started to dry, g. */
+  waterAtStartG: number
   weighingsUsed: number
+  /** How far each weighing lies from what the others say, in standard deviations, in the order given. */
+  z: number[]
   /** Time to reach `fractionLeft`, s since the piece started to dry, with its 80 % range. */
   timeToFractionS(fractionLeft: number): Range
   /** Expected mass, g, at a time, s. */
@@ -25,135 +29,134 @@ export interface DryingForecast {
 
 /** ln-spread of drying speed before a place has been calibrated (estimate; still air is worst). */
 export const PRIOR_SIGMA_LN_SPEED = 0.35
-const PRIOR_DRY_MASS_SPREAD = 0.02
+/** How well the mix tells the dry mass and the water of the piece. */
+const PRIOR_DRY_SPREAD = 0.02
+const PRIOR_WATER_SPREAD = 0.04
+/** What the curve itself is off by, as a share of the water lost. */
 const MODEL_SPREAD_OF_LOSS = 0.02
+/** A weighing this far out is worth a question. */
+export const DOUBTFUL_Z = 3
+
 const GRID_POINTS = 81
+const ZOOMS = 4
+const MOST_ROUNDS = 40
 
-/** The piece in its air, with the balance of its wet face found once for all speeds. */
-interface DryingPiece {
-  input: Omit<DryingInput, 'speedFactor'>
-  surface: WetSurface
+/** Prior of the two masses and the piece's drying at speed 1: any speed is that curve with its time scaled. */
+interface Model {
+  curve: DryingCurve
+  dryG: number
+  waterG: number
+  scaleSdG: number
+  weighings: readonly Weighing[]
 }
 
-function curveAtSpeed({ input, surface }: DryingPiece, lnSpeed: number): DryingCurve {
-  return curveFrom({ ...input, speedFactor: Math.exp(lnSpeed) }, surface)
-}
-
-interface GridPoint {
+interface Posterior {
   lnSpeed: number
-  logPosterior: number
-  dryMassG: number
-  dryMassVarG2: number
+  sigma: number
+  dryG: number
+  drySdG: number
+  waterG: number
 }
 
-/** Marginal likelihood of the weighings at one drying speed, the dry mass integrated out in closed form. */
-function evaluate(
-  lnSpeed: number,
-  piece: DryingPiece,
-  weighings: readonly Weighing[],
-  priorDryMassG: number,
-  scaleSdG: number,
-): GridPoint {
-  const curve = curveAtSpeed(piece, lnSpeed)
-  const [first, ...later] = weighings as [Weighing, ...Weighing[]]
-  const firstLeft = curve.fractionLeft(first.timeS)
-  const priorSdG = PRIOR_DRY_MASS_SPREAD * priorDryMassG
-  let precision = 1 / priorSdG ** 2
-  let weighted = priorDryMassG / priorSdG ** 2
-  let logLikelihood = -0.5 * (lnSpeed / PRIOR_SIGMA_LN_SPEED) ** 2
-  let quadratic = priorDryMassG ** 2 / priorSdG ** 2
-  for (const { timeS, massG } of later) {
-    // M(t) = M∞ + (M₀ − M∞)·f  ⇒  M − f·M₀ = (1 − f)·M∞, linear in the dry mass M∞.
-    const f = curve.fractionLeft(timeS) / firstLeft
-    const variance =
-      scaleSdG ** 2 * (1 + f ** 2) + (MODEL_SPREAD_OF_LOSS * Math.max(0, first.massG - massG)) ** 2
-    const a = 1 - f
-    const y = massG - f * first.massG
-    precision += a ** 2 / variance
-    weighted += (a * y) / variance
-    quadratic += y ** 2 / variance
-    logLikelihood -= 0.5 * Math.log(variance)
+interface GridPoint extends Omit<Posterior, 'sigma' | 'drySdG'> {
+  logWeight: number
+  dryVarG2: number
+}
+
+const leftAt = ({ curve }: Model, lnSpeed: number, timeS: number) =>
+  curve.fractionLeft(timeS * Math.exp(lnSpeed))
+
+const varianceOf = ({ scaleSdG, waterG }: Model, left: number) =>
+  scaleSdG ** 2 + (MODEL_SPREAD_OF_LOSS * waterG * (1 - left)) ** 2
+
+/** One drying speed: dry mass and water integrated out of the weighings in closed form (a 2 × 2 Gaussian). */
+function evaluate(model: Model, weight: readonly number[], lnSpeed: number): GridPoint {
+  const { dryG, waterG, weighings } = model
+  const [priorDry, priorWater] = [(PRIOR_DRY_SPREAD * dryG) ** -2, (PRIOR_WATER_SPREAD * waterG) ** -2]
+  // Deviations from the prior's means keep the numbers small.
+  let [a, b, c] = [priorDry, 0, priorWater]
+  let [u, v, quadratic] = [0, 0, 0]
+  let logWeight = -0.5 * (lnSpeed / PRIOR_SIGMA_LN_SPEED) ** 2
+  for (const [i, { timeS, massG }] of weighings.entries()) {
+    const f = leftAt(model, lnSpeed, timeS)
+    const precision = weight[i]! / varianceOf(model, f)
+    const off = massG - dryG - waterG * f
+    a += precision
+    b += precision * f
+    c += precision * f * f
+    u += precision * off
+    v += precision * off * f
+    quadratic += precision * off * off
+    logWeight += 0.5 * Math.log(precision)
   }
-  const dryMassG = weighted / precision
-  logLikelihood -= 0.5 * (quadratic - precision * dryMassG ** 2) + 0.5 * Math.log(precision)
-  return { lnSpeed, logPosterior: logLikelihood, dryMassG, dryMassVarG2: 1 / precision }
+  const determinant = a * c - b * b
+  const [dDry, dWater] = [(c * u - b * v) / determinant, (a * v - b * u) / determinant]
+  logWeight -= 0.5 * (quadratic - u * dDry - v * dWater) + 0.5 * Math.log(determinant)
+  return { lnSpeed, logWeight, dryG: dryG + dDry, waterG: waterG + dWater, dryVarG2: c / determinant }
 }
 
-function moments(points: readonly GridPoint[]) {
-  const top = Math.max(...points.map((p) => p.logPosterior))
-  const weights = points.map((p) => Math.exp(p.logPosterior - top))
-  const total = weights.reduce((a, b) => a + b, 0)
-  const mean = (f: (p: GridPoint) => number) =>
-    points.reduce((sum, p, i) => sum + weights[i]! * f(p), 0) / total
+function moments(points: readonly GridPoint[]): Posterior {
+  const top = Math.max(...points.map((p) => p.logWeight))
+  const weights = points.map((p) => Math.exp(p.logWeight - top))
+  const total = weights.reduce((sum, w) => sum + w, 0)
+  const mean = (of: (p: GridPoint) => number) =>
+    points.reduce((sum, p, i) => sum + weights[i]! * of(p), 0) / total
   const lnSpeed = mean((p) => p.lnSpeed)
-  const dryMassG = mean((p) => p.dryMassG)
+  const dryG = mean((p) => p.dryG)
   return {
     lnSpeed,
     sigma: Math.sqrt(mean((p) => (p.lnSpeed - lnSpeed) ** 2)),
-    dryMassG,
-    dryMassSdG: Math.sqrt(mean((p) => p.dryMassVarG2 + (p.dryMassG - dryMassG) ** 2)),
+    dryG,
+    drySdG: Math.sqrt(mean((p) => p.dryVarG2 + (p.dryG - dryG) ** 2)),
+    waterG: mean((p) => p.waterG),
   }
 }
 
-/** Posterior moments over ln speed: a wide grid first, then four times closer around what it found. */
-function posterior(
-  piece: DryingPiece,
-  ordered: readonly Weighing[],
-  priorDryMassG: number,
-  scaleSdG: number,
-) {
+/** Posterior moments over ln speed: a wide grid first, then closer around what it found. */
+function posterior(model: Model, weight: readonly number[]): Posterior {
   const onGrid = (centre: number, halfWidth: number) =>
     moments(
       Array.from({ length: GRID_POINTS }, (_, i) =>
-        evaluate(
-          centre + halfWidth * ((2 * i) / (GRID_POINTS - 1) - 1),
-          piece,
-          ordered,
-          priorDryMassG,
-          scaleSdG,
-        ),
+        evaluate(model, weight, centre + halfWidth * ((2 * i) / (GRID_POINTS - 1) - 1)),
       ),
     )
   let halfWidth = 5 * PRIOR_SIGMA_LN_SPEED
   let result = onGrid(0, halfWidth)
-  for (let zoom = 0; zoom < 4; zoom++) {
-    halfWidth = Math.min(halfWidth, 5 * Math.max(result.sigma, halfWidth / GRID_POINTS))
+  for (let zoom = 0; zoom < ZOOMS; zoom++) {
+    const wanted = Math.min(halfWidth, 5 * Math.max(result.sigma, halfWidth / GRID_POINTS))
+    if (wanted > 0.9 * halfWidth) break
+    halfWidth = wanted
     result = onGrid(result.lnSpeed, halfWidth)
   }
   return result
 }
 
-function build(
-  piece: DryingPiece,
-  lnSpeed: number,
-  sigma: number,
-  dryMassG: number,
-  dryMassSdG: number,
-  waterMassAtStartG: number,
-  weighingsUsed: number,
-): DryingForecast {
-  const at = (z: number): DryingCurve => curveAtSpeed(piece, lnSpeed + z * sigma)
-  const slow = at(-1.2816)
-  const middle = at(0)
-  const fast = at(1.2816)
-  return {
-    speedFactor: {
-      low: Math.exp(lnSpeed - 1.2816 * sigma),
-      mid: Math.exp(lnSpeed),
-      high: Math.exp(lnSpeed + 1.2816 * sigma),
-    },
-    sigmaLnSpeed: sigma,
-    dryMassG,
-    dryMassSdG,
-    weighingsUsed,
-    timeToFractionS: (left) => ({ low: fast.timeS(left), mid: middle.timeS(left), high: slow.timeS(left) }),
-    massAtG: (timeS) => dryMassG + waterMassAtStartG * middle.fractionLeft(timeS),
+function zOf(model: Model, found: Posterior): number[] {
+  return model.weighings.map(({ timeS, massG }) => {
+    const f = leftAt(model, found.lnSpeed, timeS)
+    return (massG - found.dryG - found.waterG * f) / Math.sqrt(varianceOf(model, f))
+  })
+}
+
+/** Student weights (ν = 4), so that one slip of the scale does not move the forecast: iterated until they hold. */
+function robust(model: Model): { found: Posterior; z: number[] } {
+  let weight = model.weighings.map(() => 1)
+  let found = posterior(model, weight)
+  let z = zOf(model, found)
+  for (let round = 0; round < MOST_ROUNDS; round++) {
+    const next = z.map((zi) => Math.min(1, 5 / (4 + zi * zi)))
+    const moved = Math.max(0, ...next.map((w, i) => Math.abs(w - weight[i]!)))
+    if (moved < 1e-4) break
+    weight = next
+    found = posterior(model, weight)
+    z = zOf(model, found)
   }
+  return { found, z }
 }
 
 /**
- * When the piece will be dry: the closed-form curve, its speed learnt from the weighings once there are two.
- * Grid over ln speed (81 points, zoomed four times), dry mass integrated out. docs/science.md#drying.
+ * When the piece will be dry: the closed-form curve, its pace and its masses learnt from the weighings. Each of them,
+ * the first too, observes M(t) = D + W·f(t; s). docs/science.md#drying.
  * @param expectedDryMassG what the mix says the dry piece weighs, g. @param expectedWaterG its free water, g.
  * @param weighings any order of time; those before the piece started to dry are the caller's to leave out.
  * @param scaleSdG standard deviation of one weighing, g, > 0.
@@ -166,25 +169,41 @@ export function forecastDrying(
   weighings: readonly Weighing[],
   scaleSdG: number,
 ): DryingForecast {
-  if (!(expectedDryMassG > 0) || !(scaleSdG > 0) || weighings.some((w) => !(w.massG > 0))) {
-    throw new ArgumentError('masses and scaleSdG must be positive')
+  const masses = [expectedDryMassG, expectedWaterG, scaleSdG, ...weighings.map((w) => w.massG)]
+  if (masses.some((m) => !(m > 0))) throw new ArgumentError('masses and scaleSdG must be positive')
+  const model: Model = {
+    curve: curveFrom({ ...input, speedFactor: 1 }, wetSurface(input.air)),
+    dryG: expectedDryMassG,
+    waterG: expectedWaterG,
+    scaleSdG,
+    weighings,
   }
-  const piece: DryingPiece = { input, surface: wetSurface(input.air) }
-  const ordered = [...weighings].sort((a, b) => a.timeS - b.timeS)
-  if (ordered.length < 2) {
-    return build(piece, 0, PRIOR_SIGMA_LN_SPEED, expectedDryMassG, 0.02 * expectedDryMassG, expectedWaterG, 0)
+  const unweighed: Posterior = {
+    lnSpeed: 0,
+    sigma: PRIOR_SIGMA_LN_SPEED,
+    dryG: expectedDryMassG,
+    drySdG: PRIOR_DRY_SPREAD * expectedDryMassG,
+    waterG: expectedWaterG,
   }
-  const result = posterior(piece, ordered, expectedDryMassG, scaleSdG)
-  const first = ordered[0]!
-  const curve = curveAtSpeed(piece, result.lnSpeed)
-  const waterAtStartG = Math.max(0, first.massG - result.dryMassG) / curve.fractionLeft(first.timeS)
-  return build(
-    piece,
-    result.lnSpeed,
-    result.sigma,
-    result.dryMassG,
-    result.dryMassSdG,
-    waterAtStartG,
-    ordered.length,
-  )
+  const { found, z } = weighings.length === 0 ? { found: unweighed, z: [] } : robust(model)
+  const speed = (sigmas: number) => Math.exp(found.lnSpeed + sigmas * found.sigma)
+  const speedFactor = { low: speed(-1.2816), mid: speed(0), high: speed(1.2816) }
+  return {
+    speedFactor,
+    sigmaLnSpeed: found.sigma,
+    dryMassG: found.dryG,
+    dryMassSdG: found.drySdG,
+    waterAtStartG: found.waterG,
+    weighingsUsed: weighings.length,
+    z,
+    timeToFractionS(left) {
+      const atSpeedOneS = model.curve.timeS(left)
+      return {
+        low: atSpeedOneS / speedFactor.high,
+        mid: atSpeedOneS / speedFactor.mid,
+        high: atSpeedOneS / speedFactor.low,
+      }
+    },
+    massAtG: (timeS) => found.dryG + found.waterG * leftAt(model, found.lnSpeed, timeS),
+  }
 }

@@ -73,8 +73,7 @@ describe('the three schools', () => {
     expect(consistencyFromWaterFraction(2 / 3, 2640)).toBeCloseTo(75.6, 1)
     expect(consistencyFromWaterFraction(waterFractionOfMould(70, 2640), 2640)).toBeCloseTo(70, 9)
   })
-  it('counts powder in scoops', () =>
-    expect(inScoops(1000, 'pottery', scooped)).toBeCloseTo(1000 / 0.85 / 250, 6))
+  it('counts powder in scoops', () => expect(inScoops(1000, 850, 250)).toBeCloseTo(1000 / 0.85 / 250, 6))
 })
 
 describe('the slurry check', () => {
@@ -141,11 +140,36 @@ describe('air', () => {
     expect(at(600, 300)).toMatchObject({ tapS: 60, heldBy: 'working_time' })
   })
   it('gets harder as the mix gets stiffer', () => {
-    for (const form of ['alpha', 'beta'] as const)
-      for (let c = 25; c < 100; c += 5)
-        expect(vibratedViscosityPaS(form, c)).toBeGreaterThanOrEqual(vibratedViscosityPaS(form, c + 5))
-    expect(vibratedViscosityPaS('beta', 70)).toBeCloseTo(0.3, 9)
-    expect(vibratedViscosityPaS('alpha', 38)).toBeCloseTo(0.6, 9)
+    for (const classId of PLASTER_CLASS_IDS)
+      for (let c = 15; c < 110; c += 5) {
+        const [stiffer, thinner] = [c, c + 5].map((at) => vibratedViscosityPaS(classId, at))
+        expect(stiffer!.mid).toBeGreaterThanOrEqual(thinner!.mid)
+        expect(stiffer!.low * 3).toBeCloseTo(stiffer!.mid, 9)
+        expect(stiffer!.high / 3).toBeCloseTo(stiffer!.mid, 9)
+      }
+  })
+  // Estimates by class, at the class's own consistency and to either side (docs/science.md#air).
+  it.each([
+    ['pottery', 70, 0.3],
+    ['pop', 60, 0.6],
+    ['gc', 45, 0.3],
+    ['lowexp', 38, 0.6],
+    ['hsgc', 32, 0.8],
+    ['dental3', 30, 0.8],
+    ['dental4', 23, 1],
+    ['dental4', 20, 2.5],
+    // Held beyond the last point known.
+    ['dental4', 17, 2.5],
+    ['dental4', 40, 0.6],
+    ['pottery', 200, 0.1],
+  ] as const)('%s at %d flows at %d Pa·s', (classId, consistency, paS) =>
+    expect(vibratedViscosityPaS(classId, consistency).mid).toBeCloseTo(paS, 9),
+  )
+  it('and tapping is over when the time for it is', () => {
+    const late = (pouredAtS: number) =>
+      tappingAdvice({ depthMm: 40, viscosityPaS: 0.6, densityKgM3: 1620, workS: 600, pouredAtS })
+    expect(late(355)).toMatchObject({ tapS: 5, heldBy: 'working_time' })
+    expect(late(400)).toMatchObject({ tapS: 0, heldBy: 'working_time' })
   })
 })
 

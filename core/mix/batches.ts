@@ -12,6 +12,8 @@ export interface Bowl {
 export type BatchSplit =
   /** As few as bowl, hands and scale allow. */
   | { by: 'need' }
+  /** At least so many equal bowls: less to sift and to pour at a time. */
+  | { by: 'bowls'; count: number }
   /** Coats and pours one on the other: the next is mixed when the last thickens. */
   | { by: 'layers'; layers: { name: string; sharePct: number }[] }
   /** Powder weighed into equal bags beforehand, each for so many casts. */
@@ -46,7 +48,13 @@ export interface Batch {
 }
 
 export type BatchIssueCode =
-  'bowl_too_small' | 'no_time_to_pour' | 'too_many_batches' | 'slightly_more_than_bags' | 'scale_too_small'
+  | 'bowl_too_small'
+  | 'no_time_to_pour'
+  | 'bag_outlasts_working_time'
+  | 'too_many_batches'
+  | 'slightly_more_than_bags'
+  | 'scale_too_small'
+  | 'scale_too_coarse'
 
 export interface BatchPlan {
   batches: Batch[]
@@ -89,6 +97,31 @@ export function largestForTimeMl(pace: Pace, pourRateMlMin: number, slurryMlPerG
   // Sifting takes longer the more there is: s = rate · (spare − sift·s / 2v), solved for s.
   return (rateMlS * spareS) / (1 + (rateMlS * pace.siftSPerG) / (2 * slurryMlPerG))
 }
+
+/**
+ * Most slurry for one bowl whose own powder is sifted, soaked and stirred: the working time hangs on how long sifting
+ * takes, and that on the bowl. A smaller bowl has less time, so the search comes down from the whole job and stops at
+ * the largest that fits itself.
+ */
+function largestInTime(
+  paceOf: (powderG: number) => Pace,
+  pourRateMlMin: number,
+  slurryMlPerG: number,
+  wholeG: number,
+): number {
+  let powderG = wholeG
+  let largestMl = Infinity
+  for (let round = 0; round < 20; round++) {
+    largestMl = largestForTimeMl(paceOf(powderG), pourRateMlMin, slurryMlPerG)
+    const next = Math.min(wholeG, largestMl / slurryMlPerG)
+    if (Math.abs(next - powderG) < 1e-4 * wholeG) break
+    powderG = next
+  }
+  return largestMl
+}
+
+/** Rounding to the scale may move a bowl's ratio this far before it is said. */
+const COARSE = 0.03
 
 /** Cuts a mass into whole steps of the scale in given shares, so that the parts add up to it. */
 function share(totalG: number, weights: readonly number[], divisionG: number): number[] {
@@ -152,6 +185,19 @@ function totalAndGroups(
     }
   }
   switch (split.by) {
+    case 'bowls':
+      return {
+        total: asked,
+        groups: Array.from(
+          { length: Math.min(MAX_BATCHES + 1, Math.max(1, split.count)) },
+          (_, i): Group => ({
+            name: '',
+            weight: 1,
+            start: i === 0 ? 'first' : 'at_once',
+          }),
+        ),
+        issues: [],
+      }
     case 'need':
       return { total: asked, groups: [{ name: '', weight: 1, start: 'first' }], issues: [] }
     case 'layers':
@@ -208,12 +254,11 @@ export function planBatches(
   const waterShare = total.waterG / total.slurryMl
   const byBowl = bowl ? largestForBowlMl(bowl.volumeMl, waterShare) : Infinity
   const sumWeights = groups.reduce((sum, g) => sum + g.weight, 0)
-  const byTime =
-    pourRateMlMin === null ? Infinity : largestForTimeMl(paceOf(total.powderG), pourRateMlMin, perG)
+  const byTime = pourRateMlMin === null ? Infinity : largestInTime(paceOf, pourRateMlMin, perG, total.powderG)
   if (byTime === 0) issues.push(issue('no_time_to_pour', 'warning', 0, 1, 'ml'))
   const largestMl = Math.min(byBowl, byTime > 0 ? byTime : Infinity)
   // Bags are weighed before anyone knows the bowl: they are not cut again, only warned about.
-  const mayCut = split.by === 'need' || split.by === 'layers'
+  const mayCut = split.by !== 'casts' && split.by !== 'whole_bags'
   const cut: (Group & { of: number })[] = groups.flatMap((g) => {
     const slurryMl = (total.slurryMl * g.weight) / sumWeights
     const n = mayCut ? Math.max(1, Math.ceil(slurryMl / largestMl - 1e-9)) : 1
@@ -255,6 +300,24 @@ export function planBatches(
   const biggest = batches.reduce((a, b) => (b.slurryMl > a.slurryMl ? b : a))
   if (bowl && biggest.bowlMl > bowl.volumeMl * 1.001)
     issues.push(issue('bowl_too_small', 'warning', bowl.volumeMl, biggest.bowlMl, 'ml'))
+  if (!mayCut && pourRateMlMin !== null && byTime > 0) {
+    const inTimeMl = largestForTimeMl(paceOf(biggest.powderG), pourRateMlMin, perG)
+    if (biggest.slurryMl > inTimeMl * 1.001)
+      issues.push(issue('bag_outlasts_working_time', 'warning', biggest.slurryMl, inTimeMl, 'ml'))
+  }
+  const reached = (b: Batch) => 100 * (b.waterG / b.powderG + (input.plaster.admixWaterRatio ?? 0))
+  const off = (b: Batch) => Math.abs(reached(b) / input.consistency - 1)
+  const coarsest = batches.reduce((a, b) => (off(b) > off(a) ? b : a))
+  if (off(coarsest) > COARSE)
+    issues.push(
+      issue(
+        'scale_too_coarse',
+        'warning',
+        reached(coarsest),
+        input.consistency,
+        'parts of water to 100 of plaster',
+      ),
+    )
   if (scaleCapacityG !== null && scaleCapacityG <= tareG)
     issues.push(issue('scale_too_small', 'warning', scaleCapacityG, tareG, 'g'))
   const because =

@@ -4,9 +4,15 @@ import { BOUND_WATER_RATIO } from './properties'
 import { waterDensityKgM3 } from './water'
 
 export type ConsistencyIssueCode =
-  'consistency_below_chemical_minimum' | 'consistency_below_class_range' | 'consistency_above_class_range'
+  | 'consistency_below_chemical_minimum'
+  | 'consistency_below_class_range'
+  | 'consistency_above_class_range'
+  | 'consistency_outside_tested'
 
-/** Parts of water to 100 of plaster below which not all of it can ever turn to gypsum. */
+/** Shares of the class's own range past which the models are carried on, not tested. */
+export const TESTED_SPAN = { low: 0.85, high: 1.2 } as const
+
+/** Parts of water to 100 of plaster up to which not all of it turns to gypsum: at the limit nothing is left to flow. */
 export function chemicalMinimumConsistency(hemihydrateFraction: number): number {
   return 100 * BOUND_WATER_RATIO * hemihydrateFraction
 }
@@ -29,7 +35,11 @@ export function checkConsistency(
     unit: 'parts of water to 100 of plaster',
   })
   const minimum = chemicalMinimumConsistency(plaster.hemihydrateFraction)
-  if (consistency < minimum) return [issue('consistency_below_chemical_minimum', 'error', minimum)]
+  if (consistency <= minimum) return [issue('consistency_below_chemical_minimum', 'error', minimum)]
+  const { consistencyLow, consistencyHigh } = plaster
+  for (const limit of [TESTED_SPAN.low * consistencyLow, TESTED_SPAN.high * consistencyHigh])
+    if (limit < consistencyLow ? consistency < limit : consistency > limit)
+      return [issue('consistency_outside_tested', 'warning', limit)]
   if (consistency < plaster.consistencyLow)
     return [issue('consistency_below_class_range', 'warning', plaster.consistencyLow)]
   if (consistency > plaster.consistencyHigh)

@@ -17,6 +17,7 @@ export interface MixInput {
     | 'fillerDensityKgM3'
     | 'admixWaterRatio'
     | 'dryAddRatio'
+    | 'dissolved'
   >
   /** Parts of water to 100 parts of plaster by weight. */
   consistency: number
@@ -41,6 +42,16 @@ export interface MixProperties {
   dryMassPerPowder: number
 }
 
+/** What is dissolved for each g of plaster, g and ml; `c` is all its water, g/g. */
+function dissolvedIn({ dissolved, admixWaterRatio = 0 }: MixInput['plaster'], c: number) {
+  if (!dissolved) return { gPerG: 0, mlPerG: 0 }
+  const weighedWater = c - admixWaterRatio
+  return {
+    gPerG: dissolved.gPerPowder + dissolved.gPerWater * weighedWater,
+    mlPerG: dissolved.mlPerPowder + dissolved.mlPerWater * weighedWater,
+  }
+}
+
 /**
  * Volumes, densities, porosity and free water of a mix, per gram of plaster powder (filler follows its ratio).
  * Equations and status: docs/science.md#mix. Densities good to about ±3 %.
@@ -52,23 +63,25 @@ export function mixProperties(input: MixInput): MixProperties {
   const rhoWater = waterDensityKgM3(input.waterTempC)
   const p = plaster.hemihydrateFraction
   const filler = plaster.fillerRatio
+  const { gPerG: salts, mlPerG: saltsMl } = dissolvedIn(plaster, c)
   // m³/kg equals ml/g × 1e-3; kept in l/kg = ml/g here.
   const slurryMlPerG =
-    (1000 * (1 / plaster.particleDensityKgM3 + c / rhoWater + filler / plaster.fillerDensityKgM3)) /
+    (1000 * (1 / plaster.particleDensityKgM3 + c / rhoWater + filler / plaster.fillerDensityKgM3) + saltsMl) /
     (1 - airFraction)
   const setMlPerG = slurryMlPerG * (1 + plaster.expansionPct / 100) ** 3
   const solidsMlPerG =
     1000 *
-    ((p * (1 + BOUND_WATER_RATIO)) / DIHYDRATE_DENSITY_KG_M3 +
-      (1 - p) / IMPURITY_DENSITY_KG_M3 +
-      filler / plaster.fillerDensityKgM3)
-  const dryMassPerPowder = 1 + BOUND_WATER_RATIO * p + filler
+      ((p * (1 + BOUND_WATER_RATIO)) / DIHYDRATE_DENSITY_KG_M3 +
+        (1 - p) / IMPURITY_DENSITY_KG_M3 +
+        filler / plaster.fillerDensityKgM3) +
+    saltsMl
+  const dryMassPerPowder = 1 + BOUND_WATER_RATIO * p + filler + salts
   const freeWaterPerPowder = c - BOUND_WATER_RATIO * p
   return {
     slurryMlPerG,
     setMlPerG,
-    slurryDensityKgM3: (1000 * (1 + c + filler)) / slurryMlPerG,
-    wetSetDensityKgM3: (1000 * (1 + c + filler)) / setMlPerG,
+    slurryDensityKgM3: (1000 * (1 + c + filler + salts)) / slurryMlPerG,
+    wetSetDensityKgM3: (1000 * (1 + c + filler + salts)) / setMlPerG,
     dryDensityKgM3: (1000 * dryMassPerPowder) / setMlPerG,
     porosity: 1 - solidsMlPerG / setMlPerG,
     freeWaterPerPowder,

@@ -92,7 +92,7 @@ export function consistencyRangeByVolume(powderParts: number, classId: PlasterCl
   }
 }
 
-/** How many scoops a mass of powder is. */
-export function inScoops(powderG: number, classId: PlasterClassId, scoop: Scoop): number {
-  return powderG / (bulkDensityOf(classId, scoop).value / 1000) / scoop.measureMl
+/** How many scoops a mass of powder is. @param bulkKgM3 of the powder in the scoop. */
+export function inScoops(powderG: number, bulkKgM3: number, measureMl: number): number {
+  return powderG / (bulkKgM3 / 1000) / measureMl
 }

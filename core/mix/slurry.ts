@@ -14,9 +14,15 @@ export function consistencyFromDensity(
 ): number | undefined {
   const { plaster, waterTempC, airFraction } = input
   const airless = densityKgM3 / (1 - airFraction)
-  const solidsMass = 1 + plaster.fillerRatio
-  const solidsM3 = 1 / plaster.particleDensityKgM3 + plaster.fillerRatio / plaster.fillerDensityKgM3
-  const excess = airless / waterDensityKgM3(waterTempC) - 1
+  const { gPerPowder = 0, mlPerPowder = 0, gPerWater = 0, mlPerWater = 0 } = plaster.dissolved ?? {}
+  const admix = plaster.admixWaterRatio ?? 0
+  // Mass and volume of a kg of plaster's slurry are both linear in its water: solved for it.
+  const solidsMass = 1 + plaster.fillerRatio + gPerPowder - gPerWater * admix
+  const solidsM3 =
+    1 / plaster.particleDensityKgM3 +
+    plaster.fillerRatio / plaster.fillerDensityKgM3 +
+    (mlPerPowder - mlPerWater * admix) / 1000
+  const excess = airless * (1 / waterDensityKgM3(waterTempC) + mlPerWater / 1000) - (1 + gPerWater)
   if (excess <= 0) return undefined
   const c = (solidsMass - airless * solidsM3) / excess
   return c > 0 && Number.isFinite(c) ? 100 * c : undefined

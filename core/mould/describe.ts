@@ -142,8 +142,15 @@ function trusted(trust: CavityDescription['trust'], parts: Figure, check: Figure
   }
 }
 
-/** Thickness that decides drying, mm: twice the volume through the surface; undefined where the form is not known. */
+/**
+ * Thickness that decides drying, mm: of a slab its own, else twice the volume through the surface; undefined where the
+ * form is not known.
+ */
 export function describedThicknessMm(of: CavityDescription, finding: CavityFinding): number | undefined {
+  const [only, ...others] = of.parts
+  const { method } = only!
+  if (others.length === 0 && method.by === 'shape' && method.shape.kind === 'slab')
+    return method.shape.thicknessMm
   const known = finding.check?.surfaceMm2 === undefined ? undefined : finding.check
   const surfaceMm2 = finding.surfaceMm2 ?? known?.surfaceMm2
   if (surfaceMm2 === undefined) return undefined

@@ -13,6 +13,8 @@ import {
 export interface GelPlan {
   gelMl: number
   waterMl: number
+  /** Gel that this water makes, ml: some find the powder adds nothing, others up to a quarter (common practice). */
+  makesMl: { low: number; high: number }
   /** By volume where the gel is mixed 1 : 1; by weight where its label gives grams. */
   powder: { volumeMl: number } | { massG: number }
   workS: number
@@ -21,15 +23,19 @@ export interface GelPlan {
   feelsSetS: { low: number; high: number }
 }
 
+/** Times its water that a gel may come to (common practice, no source). */
+const GEL_AT_MOST = 1.25
+
 /**
- * Gel for an impression: the container to its fill line less the object. Powder adds nothing to the water's volume
- * (common practice, no source), so the water to take is the gel wanted.
+ * Gel for an impression: the container to its fill line less the object. The water to take is the gel wanted, so that
+ * it is never too little: what the powder adds, if anything, stands over.
  */
 export function gelPlan(m: Extract<VolumeMethod, { by: 'displacement' }>): GelPlan {
   const gelMl = Math.max(0, containerVolumeMl(m) - objectVolumeMl(m))
   return {
     gelMl,
     waterMl: gelMl,
+    makesMl: { low: gelMl, high: GEL_AT_MOST * gelMl },
     powder:
       m.gelRatio === 'by_volume' ? { volumeMl: gelMl } : { massG: (gelMl * m.gelPowderGPer100Ml) / 100 },
     workS: m.gelWorkMin * 60,

@@ -42,6 +42,8 @@ interface AdditionNature {
   maxPct: number
   /** Solid that takes up room and stays: its density, kg/m³, and share of what is weighed. */
   solid?: { densityKgM3: number; share: number }
+  /** Dissolves, and stays in the piece: its own density, kg/m³. */
+  dissolvesKgM3?: number
   /** Share of what is weighed that is water and counts as such. */
   waterShare?: number
   /** Multiplier on setting time at percentages in order; log-linear between them, held beyond the last. */
@@ -98,6 +100,7 @@ export const ADDITIONS: Readonly<Record<AdditionId, AdditionNature>> = {
     of: 'water',
     into: 'water',
     maxPct: 6,
+    dissolvesKgM3: 2165,
     timing: {
       points: [
         [0.5, 0.85],
@@ -105,7 +108,8 @@ export const ADDITIONS: Readonly<Record<AdditionId, AdditionNature>> = {
         [2, 0.65],
         [5, 1],
       ],
-      sigmaLn: 0.2,
+      // Some sources mean percent of the powder: both are inside this.
+      sigmaLn: 0.3,
     },
     caution: { code: 'salt_rusts_and_blooms', abovePct: 0 },
   },
@@ -113,6 +117,7 @@ export const ADDITIONS: Readonly<Record<AdditionId, AdditionNature>> = {
     of: 'water',
     into: 'water',
     maxPct: 4,
+    dissolvesKgM3: 2660,
     timing: {
       points: [
         [0.5, 0.75],
@@ -126,12 +131,14 @@ export const ADDITIONS: Readonly<Record<AdditionId, AdditionNature>> = {
     of: 'powder',
     into: 'powder',
     maxPct: 5,
+    solid: { densityKgM3: 2320, share: 1 },
     timing: { points: [0.05, 0.1, 0.25, 0.5, 1, 2, 5].map(setGypsum), sigmaLn: 0.2 },
   },
   borax: {
     of: 'powder',
     into: 'water',
     maxPct: 2,
+    dissolvesKgM3: 1730,
     timing: {
       points: [
         [0.2, 1.3],
@@ -147,12 +154,13 @@ export const ADDITIONS: Readonly<Record<AdditionId, AdditionNature>> = {
     of: 'powder',
     into: 'water',
     maxPct: 0.3,
+    dissolvesKgM3: 1665,
     timing: {
       points: [
         [0.02, 1.3],
-        [0.05, 2],
-        [0.1, 3],
-        [0.2, 5],
+        [0.05, 2.2],
+        [0.1, 4],
+        [0.2, 6],
       ],
       sigmaLn: 0.5,
     },
@@ -162,6 +170,7 @@ export const ADDITIONS: Readonly<Record<AdditionId, AdditionNature>> = {
     of: 'powder',
     into: 'water',
     maxPct: 1,
+    dissolvesKgM3: 1350,
     timing: {
       points: [
         [0.1, 1.5],
@@ -190,22 +199,46 @@ export function timingOf({ id, pct }: Addition): Range | undefined {
   return timing && logNormalRange(timingMultiplier(timing.points, pct), timing.sigmaLn)
 }
 
+/** The water as it comes. */
+export const WATER_KINDS = ['soft', 'hard', 'sea'] as const
+export type WaterKind = (typeof WATER_KINDS)[number]
+
+/** Salts in sea water, % by weight. */
+const SEA_SALT_PCT = 3.5
+/** Hard tap water sets it in .93–1 of the time (estimate). */
+const HARD_WATER = { multiplier: 0.965, sigmaLn: 0.03 }
+
+/** What goes in, the salt of sea water with it. */
+function withWater(additions: readonly Addition[], water: WaterKind): Addition[] {
+  const used = additions.filter((a) => a.pct > 0)
+  if (water !== 'sea') return used
+  const salt = used.find((a) => a.id === 'salt')?.pct ?? 0
+  return [...used.filter((a) => a.id !== 'salt'), { id: 'salt', pct: salt + SEA_SALT_PCT }]
+}
+
 /**
  * The powder as the mix will feel it: fillers share the water and the room, a dispersion brings water of its own, salts
- * and retarders move the clock and make it less certain. Nothing added gives the same values back.
+ * and retarders move the clock and make it less certain, and so does the water as it comes. Nothing added to soft water
+ * gives the same values back.
  */
-export function blend(base: PlasterProperties, additions: readonly Addition[]): PlasterProperties {
-  const used = additions.filter((a) => a.pct > 0)
-  if (used.length === 0) return base
+export function blend(
+  base: PlasterProperties,
+  additions: readonly Addition[],
+  water: WaterKind = 'soft',
+): PlasterProperties {
+  const used = withWater(additions, water)
+  if (used.length === 0 && water === 'soft') return base
   let fillerRatio = base.fillerRatio
   let fillerMlPerG = base.fillerRatio / base.fillerDensityKgM3
   let dryAddRatio = base.dryAddRatio ?? base.fillerRatio
   let inertRatio = 0
   let admixWaterRatio = base.admixWaterRatio ?? 0
-  let multiplier = 1
+  let multiplier = water === 'hard' ? HARD_WATER.multiplier : 1
   let variance = (base.timeSigmaLn ?? UNSEEN_BAG_SIGMA_LN) ** 2
+  if (water === 'hard') variance += HARD_WATER.sigmaLn ** 2
+  const dissolved = { gPerPowder: 0, mlPerPowder: 0, gPerWater: 0, mlPerWater: 0, ...base.dissolved }
   for (const { id, pct } of used) {
-    const { solid, waterShare = 0, timing, inert, into } = ADDITIONS[id]
+    const { solid, waterShare = 0, timing, inert, into, of, dissolvesKgM3 } = ADDITIONS[id]
     const ratio = pct / 100
     if (solid) {
       fillerRatio += ratio * solid.share
@@ -214,6 +247,16 @@ export function blend(base: PlasterProperties, additions: readonly Addition[]): 
     if (inert) inertRatio += ratio
     if (into === 'powder') dryAddRatio += ratio
     admixWaterRatio += ratio * waterShare
+    if (dissolvesKgM3 !== undefined) {
+      const ml = (1000 * ratio) / dissolvesKgM3
+      if (of === 'powder') {
+        dissolved.gPerPowder += ratio
+        dissolved.mlPerPowder += ml
+      } else {
+        dissolved.gPerWater += ratio
+        dissolved.mlPerWater += ml
+      }
+    }
     if (timing) {
       multiplier *= timingMultiplier(timing.points, pct)
       variance += timing.sigmaLn ** 2
@@ -234,6 +277,7 @@ export function blend(base: PlasterProperties, additions: readonly Addition[]): 
     strengthFactor: base.strengthFactor * 0.5 ** inertRatio,
     admixWaterRatio,
     dryAddRatio,
+    ...(dissolved.gPerPowder > 0 || dissolved.gPerWater > 0 ? { dissolved } : {}),
     halfHydrationMin: base.halfHydrationMin * multiplier,
     timeSigmaLn: Math.sqrt(variance),
   }
@@ -259,8 +303,11 @@ export function weighAdditions(
 }
 
 /** What the caster should hear about what goes in. */
-export function checkAdditions(additions: readonly Addition[]): Issue<AdditionIssueCode>[] {
-  return additions.flatMap(({ id, pct }) => {
+export function checkAdditions(
+  additions: readonly Addition[],
+  water: WaterKind = 'soft',
+): Issue<AdditionIssueCode>[] {
+  return withWater(additions, water).flatMap(({ id, pct }) => {
     const { caution } = ADDITIONS[id]
     if (!caution || !(pct > caution.abovePct)) return []
     return [

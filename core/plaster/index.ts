@@ -3,6 +3,14 @@ export type { Packing, PlasterClass, PlasterClassId } from './classes'
 export { UNSEEN_BAG_SIGMA_LN, plasterProperties } from './properties'
 export type { LabelValues, PlasterProperties } from './properties'
 export { parseRatioLabel } from './label'
-export type { LabelError, LabelReading } from './label'
-export { ADDITIONS, ADDITION_IDS, blend, checkAdditions, timingOf, weighAdditions } from './additions'
-export type { Addition, AdditionId, AdditionIssueCode, AdditionMass } from './additions'
+export type { LabelAnswer, LabelError, LabelReading } from './label'
+export {
+  ADDITIONS,
+  ADDITION_IDS,
+  WATER_KINDS,
+  blend,
+  checkAdditions,
+  timingOf,
+  weighAdditions,
+} from './additions'
+export type { Addition, AdditionId, AdditionIssueCode, AdditionMass, WaterKind } from './additions'

@@ -21,6 +21,8 @@ export interface PlasterProperties {
   admixWaterRatio?: number
   /** What is weighed dry to the plaster, g for each g of it; the filler where it is not given. */
   dryAddRatio?: number
+  /** What is dissolved in its water and stays behind: g and ml for each g of plaster, and for each g of water. */
+  dissolved?: { gPerPowder: number; mlPerPowder: number; gPerWater: number; mlPerWater: number }
   /** Spread of this powder's setting time, σ of its logarithm; an unseen bag's where it is not given. */
   timeSigmaLn?: number
 }

@@ -66,7 +66,8 @@ describe('thinner or stiffer', () => {
         expect(b.dryMPa.mid).toBeLessThan(a.dryMPa.mid)
         expect(b.dryMassG).toBeLessThan(a.dryMassG)
         expect(b.dryS.mid).toBeGreaterThan(a.dryS.mid)
-        expect(b.riseS).toBeLessThanOrEqual(a.riseS)
+        // Beyond the last known viscosity it is held, and only the slurry's own weight still changes.
+        expect(b.riseS).toBeLessThanOrEqual(a.riseS * 1.05)
       }
     },
   )

@@ -5,13 +5,12 @@ import {
   consistencyRangeByVolume,
   mixProperties,
   type MouldRule,
-  type Scoop,
 } from '../mix'
 import type { Range } from '../provenance'
-import { forecastSetting } from '../setting'
 import { pieceDrying } from './evaluatePlan'
-import { batchesOf, flowOf, mixInputOf, settingInputOf } from './mixing'
-import { siftTimeS, soakTimeS, type PourPlan } from './plan'
+import { FIRST_SCOOP } from './kept'
+import { batchesOf, flowOf, largestOf, mixInputOf, pourWindowOf } from './mixing'
+import type { PourPlan } from './plan'
 
 /** What one consistency is like for this plan's piece. */
 export interface MixSketch {
@@ -23,31 +22,29 @@ export interface MixSketch {
   dryMassG: number
   /** From demoulding to dry enough, s. */
   dryS: Range
-  viscosityPaS: number
+  viscosityPaS: Range
   /** Time a bubble of 1 mm takes from the deepest point while it is tapped, s. */
   riseS: number
 }
 
 /**
  * What the plan's mix would be like at another consistency; everything else stays.
- * Undefined where not all of the plaster could turn to gypsum.
+ * Undefined where not all of the plaster could turn to gypsum, or it would take more bowls than anybody mixes.
  */
 export function sketchMix(plan: PourPlan, consistency: number): MixSketch | undefined {
   const { properties } = plan.plaster
   if (!(consistency > chemicalMinimumConsistency(properties.hemihydrateFraction))) return undefined
   const at: PourPlan = { ...plan, consistency }
   const mix = mixProperties(mixInputOf(at))
-  const powderG = plan.mould.cavityMl / mix.slurryMlPerG
-  const input = settingInputOf(at, powderG)
-  const setting = forecastSetting(input)
-  const stirEndS = siftTimeS(plan, powderG) / 2 + soakTimeS(plan) + plan.stirS
-  const { work_end: work, initial_set: initialSetS } = setting.timeS
+  const { batches } = batchesOf(at)
+  if (batches.length === 0) return undefined
+  const { setting, stirEndS, windowS } = pourWindowOf(at, largestOf(batches))
   const piece = pieceDrying(at, mix, [])
   const flow = flowOf(at, consistency, setting, stirEndS)
   return {
     consistency,
-    pourWindowS: { low: work.low - stirEndS, mid: work.mid - stirEndS, high: work.high - stirEndS },
-    initialSetS,
+    pourWindowS: windowS,
+    initialSetS: setting.timeS.initial_set,
     dryMPa: compressiveStrengthMPa(mix.porosity, properties.strengthFactor).dry,
     dryMassG: piece.dryMassG,
     dryS: piece.forecast.timeToFractionS(piece.targetLeft),
@@ -61,14 +58,15 @@ export function consistencySpan(plan: PourPlan): { min: number; max: number } {
   const { consistencyLow, consistencyHigh, hemihydrateFraction } = plan.plaster.properties
   return {
     min: Math.ceil(Math.max(consistencyLow * 0.85, chemicalMinimumConsistency(hemihydrateFraction) + 0.5)),
-    max: Math.ceil(consistencyHigh * 1.15),
+    max: Math.min(200, Math.ceil(consistencyHigh * 1.15)),
   }
 }
 
 /** Sketches over the whole span: what each step thinner or stiffer costs. */
 export function tradeOffs(plan: PourPlan, steps = 24): MixSketch[] {
   const { min, max } = consistencySpan(plan)
-  return Array.from({ length: steps + 1 }, (_, i) => sketchMix(plan, min + ((max - min) * i) / steps)!)
+  const at = Array.from({ length: steps + 1 }, (_, i) => sketchMix(plan, min + ((max - min) * i) / steps))
+  return at.filter((sketch) => sketch !== undefined)
 }
 
 export type SchoolId = MouldRule | 'two_to_one' | 'three_to_one' | 'maker' | 'last_time' | 'plan'
@@ -85,8 +83,6 @@ export interface SchoolOutcome {
   sketch: MixSketch
 }
 
-const DEFAULT_SCOOP: Scoop = { measureMl: 250, packing: 'scooped', weighedKgM3: null }
-
 /**
  * The schools side by side on this job. Rules that go by the mould take that share of it in water, at the plan's
  * consistency; the others take the plan's water, at a consistency of their own.
@@ -97,7 +93,7 @@ export function compareSchools(plan: PourPlan, lastConsistency: number | undefin
   const planWaterG = batchesOf(plan).total.waterG
   const { cavityMl } = plan.mould
   const byVolume = (parts: number) =>
-    consistencyRangeByVolume(parts, properties.classId, plan.scoop ?? DEFAULT_SCOOP).mid
+    consistencyRangeByVolume(parts, properties.classId, plan.scoop ?? FIRST_SCOOP).mid
   // A filler takes up room of its own: rules spoken in scoops are for plain mixes.
   const plain = properties.fillerRatio === 0
   const asked: [id: SchoolId, consistency: number, waterG: number][] = [

@@ -13,7 +13,6 @@ import {
   checkConsistency,
   compressiveStrengthMPa,
   mixProperties,
-  mixTempC,
   ratioRange,
   type BatchIssueCode,
   type BatchPlan,
@@ -23,23 +22,25 @@ import {
 } from '../mix'
 import { checkAdditions, type AdditionIssueCode } from '../plaster'
 import type { Range } from '../provenance'
-import { forecastSetting, type SettingForecast } from '../setting'
+import type { SettingForecast } from '../setting'
 import { costOf, type Cost } from '../stock'
-import { batchesOf, flowOf, mixInputOf, settingInputOf, type Flow } from './mixing'
-import { castsOf, longestSideOf, siftTimeS, type PourPlan } from './plan'
+import { HOTTEST_DRYING_AIR_C, mixTempOf, refusalsOf, type RefusalCode } from './limits'
+import { plannedBowls } from './kept'
+import { flowOf, largestOf, mixInputOf, pourWindowOf, type Flow, type PourWindow } from './mixing'
+import { castsOf, longestSideOf, type PourPlan } from './plan'
 import { suitabilityOf, type Suitability } from './suits'
 
 export type PlanIssueCode =
   | ReturnType<typeof checkConsistency>[number]['code']
+  | RefusalCode
   | 'mix_too_warm'
   | 'mix_too_cold'
   | 'working_time_shorter_than_steps'
-  | 'air_too_damp'
   | 'air_too_hot'
   | 'piece_too_thin'
+  | 'thickness_outside_tested'
   | 'stirring_into_the_set'
   | 'tap_cannot_reach'
-  | 'scale_too_coarse'
   | BatchIssueCode
   | AdditionIssueCode
   | ThicknessCode
@@ -57,8 +58,10 @@ export interface PlanOutcome {
   siftS: number
   setting: SettingForecast
   demould: DemouldForecast
-  /** Time left for pouring once stirring ends, s, with its range; may be negative. */
+  /** Time left for pouring once stirring ends, s, with its range; may be negative. The early end is what to go by. */
   pourWindowS: Range
+  /** What pouring the largest bowl takes at the least, s. */
+  pourNeedsS: number
   dryMassG: number
   wetMassG: number
   /** By how well volume and densities are known, g. */
@@ -110,81 +113,54 @@ export function pieceDrying(plan: PourPlan, mix: MixProperties, weighings: reado
   }
 }
 
-const MAX_DRYING_AIR_C = 45
-/** Rounding to the scale may move the ratio this far before it is said. */
-const COARSE = 0.05
+/** Above this dry gypsum starts to give up its own water. */
+const WARM_DRYING_AIR_C = 45
+/** What the models of the mix were held against. */
+const TESTED_MIX_C = { low: 2, high: 40 }
+const TESTED_THICKNESS_MM = { low: 3, high: 200 }
 
-const issueOf = (
+const warning = (
   code: PlanIssueCode,
-  severity: Issue['severity'],
   path: string,
   actual: number,
   limit: number,
   unit: string,
-): Issue<PlanIssueCode> => ({ code, severity, path, actual, limit, unit })
+): Issue<PlanIssueCode> => ({ code, severity: 'warning', path, actual, limit, unit })
 
-function planIssues(plan: PourPlan): Issue<PlanIssueCode>[] {
+/** What is computed all the same, but outside what is usual or tested. */
+function planWarnings(plan: PourPlan): Issue<PlanIssueCode>[] {
   const issues: Issue<PlanIssueCode>[] = [...checkConsistency(plan.consistency, plan.plaster.properties)]
-  const add = (...of: Parameters<typeof issueOf>) => issues.push(issueOf(...of))
-  const mixC = mixTempC(
-    plan.consistency,
-    plan.waterTempC,
-    plan.powderTempC,
-    plan.plaster.properties.fillerRatio,
-  )
-  if (mixC > 40) add('mix_too_warm', 'warning', 'waterTempC', mixC, 40, '°C')
-  if (mixC < 2) add('mix_too_cold', 'error', 'waterTempC', mixC, 2, '°C')
-  if (plan.air.rhPct >= 97) add('air_too_damp', 'error', 'air.rhPct', plan.air.rhPct, 97, '%')
-  if (plan.air.tempC > MAX_DRYING_AIR_C)
-    add('air_too_hot', 'warning', 'air.tempC', plan.air.tempC, MAX_DRYING_AIR_C, '°C')
-  if (plan.mould.thicknessMm < 5)
-    add('piece_too_thin', 'warning', 'mould.thicknessMm', plan.mould.thicknessMm, 5, 'mm')
+  const warn = (...of: Parameters<typeof warning>) => issues.push(warning(...of))
+  const mixC = mixTempOf(plan)
+  const { thicknessMm } = plan.mould
+  if (mixC > TESTED_MIX_C.high) warn('mix_too_warm', 'waterTempC', mixC, TESTED_MIX_C.high, '°C')
+  if (mixC < TESTED_MIX_C.low) warn('mix_too_cold', 'waterTempC', mixC, TESTED_MIX_C.low, '°C')
+  if (plan.air.tempC > WARM_DRYING_AIR_C)
+    warn('air_too_hot', 'air.tempC', plan.air.tempC, HOTTEST_DRYING_AIR_C, '°C')
+  if (thicknessMm < 5) warn('piece_too_thin', 'mould.thicknessMm', thicknessMm, 5, 'mm')
+  for (const limit of [TESTED_THICKNESS_MM.low, TESTED_THICKNESS_MM.high])
+    if (limit === TESTED_THICKNESS_MM.low ? thicknessMm < limit : thicknessMm > limit)
+      warn('thickness_outside_tested', 'mould.thicknessMm', thicknessMm, limit, 'mm')
   for (const member of plan.mould.members ?? []) {
-    const found = checkThickness(member.purpose, member.thinnestMm ?? plan.mould.thicknessMm)
+    const found = checkThickness(member.purpose, member.thinnestMm ?? thicknessMm)
     issues.push(...found.filter((i) => !issues.some((known) => known.code === i.code)))
   }
-  issues.push(...checkAdditions(plan.plaster.additions ?? []))
+  issues.push(...checkAdditions(plan.plaster.additions ?? [], plan.water))
   return issues
 }
 
 /** Time enough to pour, and no stirring planned into the set: crystals broken then do not grow together again. */
 function timeIssues(
   plan: PourPlan,
-  stirEndS: number,
-  pourWindowS: Range,
-  setting: SettingForecast,
+  { windowS, neededS, stirEndS, setting }: PourWindow,
 ): Issue<PlanIssueCode>[] {
   const issues: Issue<PlanIssueCode>[] = []
-  if (pourWindowS.mid < 60)
-    issues.push(issueOf('working_time_shorter_than_steps', 'warning', 'stirS', pourWindowS.mid, 60, 's'))
+  // Too late is a lost pour: the early end of the range counts.
+  if (windowS.low < neededS)
+    issues.push(warning('working_time_shorter_than_steps', 'stirS', windowS.low, neededS, 's'))
   const spareS = setting.timeS.initial_set.mid - (stirEndS - plan.stirS)
   if (plan.stirS >= spareS)
-    issues.push(issueOf('stirring_into_the_set', 'warning', 'stirS', plan.stirS, Math.max(0, spareS), 's'))
-  return issues
-}
-
-/** What the scale and the taps cannot do. */
-function toolIssues(
-  plan: PourPlan,
-  weighOut: WeighOut,
-  waterBlend: WaterBlend | undefined,
-  mixC: number,
-): Issue<PlanIssueCode>[] {
-  const issues: Issue<PlanIssueCode>[] = []
-  const { consistency, taps } = plan
-  if (Math.abs(weighOut.consistency / consistency - 1) > COARSE)
-    issues.push(
-      issueOf(
-        'scale_too_coarse',
-        'warning',
-        'scaleDivisionG',
-        weighOut.consistency,
-        consistency,
-        'parts of water to 100 of plaster',
-      ),
-    )
-  if (taps && waterBlend?.limit)
-    issues.push(issueOf('tap_cannot_reach', 'warning', 'taps.targetTempC', taps.targetTempC, mixC, '°C'))
+    issues.push(warning('stirring_into_the_set', 'stirS', plan.stirS, Math.max(0, spareS), 's'))
   return issues
 }
 
@@ -231,22 +207,20 @@ function planCost(plan: PourPlan, weighOut: WeighOut): Cost | undefined {
  * @returns ok false when an issue of severity `error` makes the figures meaningless.
  */
 export function evaluatePlan(plan: PourPlan): PlanEvaluation {
-  const issues = planIssues(plan)
-  if (issues.some((i) => i.severity === 'error')) return { ok: false, issues }
-  const batching = batchesOf(plan)
-  issues.push(...batching.issues)
+  const refused = refusalsOf(plan)
+  if (refused.length > 0) return { ok: false, issues: refused }
+  const batching = plannedBowls(plan)
+  const issues = [...planWarnings(plan), ...batching.issues]
   if (batching.batches.length === 0) return { ok: false, issues }
   const weighOut = batching.total
-  const largest = batching.batches.reduce((a, b) => (b.slurryMl > a.slurryMl ? b : a))
-  const siftS = siftTimeS(plan, largest.powderG)
-  const settingInput = settingInputOf(plan, largest.powderG)
-  const setting = forecastSetting(settingInput)
-  const stirEndS = settingInput.restS + plan.stirS
-  const work = setting.timeS.work_end
-  const pourWindowS = { low: work.low - stirEndS, mid: work.mid - stirEndS, high: work.high - stirEndS }
+  const window = pourWindowOf(plan, largestOf(batching.batches))
+  const { settingInput, setting, siftS, stirEndS, windowS: pourWindowS } = window
   const waterBlend = waterBlendOf(plan, weighOut.waterG)
-  issues.push(...timeIssues(plan, stirEndS, pourWindowS, setting))
-  issues.push(...toolIssues(plan, weighOut, waterBlend, settingInput.mixTempC))
+  issues.push(...timeIssues(plan, window))
+  if (plan.taps && waterBlend?.limit)
+    issues.push(
+      warning('tap_cannot_reach', 'taps.targetTempC', plan.taps.targetTempC, settingInput.mixTempC, '°C'),
+    )
   // What it becomes is told of the mix that is meant: rounding a spoonful to a coarse scale can make it impossible.
   const mix = mixProperties(mixInputOf(plan))
   const strength = compressiveStrengthMPa(mix.porosity, plan.plaster.properties.strengthFactor)
@@ -265,6 +239,7 @@ export function evaluatePlan(plan: PourPlan): PlanEvaluation {
       setting,
       demould: forecastDemould(settingInput, setting, plan.mould.kind),
       pourWindowS,
+      pourNeedsS: window.neededS,
       dryMassG: piece.dryMassG,
       wetMassG: piece.dryMassG + piece.freeWaterG,
       dryMassRangeG: dryMassRange(plan, piece.dryMassG),

@@ -58,7 +58,7 @@ export type EventBody =
   | ({ type: 'ran_short'; missingMl: number } & InBatch)
   | ({ type: 'tapped' } & InBatch)
   | { type: 'touch'; cue: TouchCue; seen: boolean }
-  | { type: 'temperature'; place: 'slurry' | 'surface' | 'room'; tempC: number }
+  | ({ type: 'temperature'; place: 'slurry' | 'surface' | 'room'; tempC: number } & InBatch)
   | { type: 'demoulded'; outcome: DemouldOutcome }
   /** Something happened to the mould itself, not to the piece. */
   | { type: 'mould_damage'; mouldId: string | null; kind: MouldDamage }
@@ -66,6 +66,8 @@ export type EventBody =
   | { type: 'defect'; kind: DefectKind }
   | { type: 'finished'; verdict: Verdict; reason: string }
   | { type: 'note'; text: string }
+  /** What was recorded for an earlier revision of the plan holds for the present one. */
+  | { type: 'plan_holds'; revision: number }
   /** Undo: takes another event back. A void cannot itself be voided; doing the thing again is a new event. */
   | { type: 'void'; targetId: string }
 
@@ -77,6 +79,8 @@ export interface PourEvent {
   /** When the server had it; undefined until then. */
   receivedAtMs?: number
   who: string
+  /** Revision of the plan that stood before whoever recorded it; undefined from before events named it. */
+  planRevision?: number
   body: EventBody
 }
 

@@ -1,5 +1,5 @@
 import { forecastDemould, type DemouldForecast } from '../demould'
-import type { DryingForecast, Weighing } from '../drying'
+import { DOUBTFUL_Z, type DryingForecast, type Weighing } from '../drying'
 import type { Issue } from '../errors'
 import {
   checkConsistency,
@@ -17,9 +17,10 @@ import type { Range } from '../provenance'
 import { forecastSetting, type SettingForecast, type SettingInput } from '../setting'
 import { pieceDrying } from './evaluatePlan'
 import { batchOf, liveEvents, type PourEvent, type Verdict, type WeighedWhat } from './events'
-import { batchesOf, flowOf, mixInputOf, type Flow } from './mixing'
+import { keptTotal, type KeptPlan } from './kept'
+import { flowOf, mixInputOf, type Flow } from './mixing'
 import { siftTimeS, soakTimeS, type PourPlan } from './plan'
-import { stepCompletedBy, stepsOf, withTopUp, type PlanStep, type StepId } from './steps'
+import { bindsPlan, stepCompletedBy, withTopUp, type PlanStep, type StepId } from './steps'
 
 export type PourIssueCode = ReturnType<typeof checkConsistency>[number]['code'] | 'weighed_off_plan'
 
@@ -50,8 +51,10 @@ export interface BatchFacts {
 
 /** All that plan and events say, whatever the time is now. */
 export interface PourFacts {
-  plan: PourPlan
+  plan: KeptPlan
   live: PourEvent[]
+  /** Weighed or mixed for an earlier revision of the plan, and nobody has said whether it holds: it does not count. */
+  stale: PourEvent[]
   steps: PlanStep[]
   /** Whether each of them was recorded, in the same order. */
   stepsDone: boolean[]
@@ -79,12 +82,19 @@ export interface PourFacts {
   drying:
     | {
         startMs: number
-        weighings: Weighing[]
+        weighings: RecordedWeighing[]
         forecast: DryingForecast
         targetLeft: number
       }
     | undefined
   verdict: { verdict: Verdict; reason: string; atMs: number } | undefined
+}
+
+/** A weighing of the drying piece, by the event that recorded it. */
+export interface RecordedWeighing extends Weighing {
+  eventId: string
+  /** It lies further out than the scale and the model explain: worth a question. */
+  doubtful: boolean
 }
 
 const keyOf = (id: StepId, batch: number) => `${id}/${batch}`
@@ -199,8 +209,27 @@ function weighingIssues(plan: PourPlan, actual: WeighOut | undefined): Issue<Pou
   return issues
 }
 
-function measuredSlurryTempC(live: readonly PourEvent[]): number | undefined {
-  const found = live.findLast((e) => e.body.type === 'temperature' && e.body.place === 'slurry')
+/**
+ * Temperature of a bowl's slurry as it was read while it was one: after its powder met water and before its working time
+ * ended. Later readings are of the piece, and move no start.
+ * @param untilS end of the working time by what is known without it, s since mid-sprinkle.
+ */
+function slurryTempC(
+  events: readonly PourEvent[],
+  settingStartMs: number | undefined,
+  metWaterMs: number | undefined,
+  untilS: number,
+): number | undefined {
+  if (settingStartMs === undefined) return undefined
+  const fromMs = Math.min(settingStartMs, metWaterMs ?? settingStartMs)
+  const untilMs = settingStartMs + untilS * 1000
+  const found = events.findLast(
+    ({ body, occurredAtMs }) =>
+      body.type === 'temperature' &&
+      body.place === 'slurry' &&
+      occurredAtMs >= fromMs &&
+      occurredAtMs < untilMs,
+  )
   return found?.body.type === 'temperature' ? found.body.tempC : undefined
 }
 
@@ -212,11 +241,9 @@ interface Bowl {
   doneAtMs: DoneAt
 }
 
-/** @param slurryTempC as measured; undefined where nobody did. */
 function foldBatch(
   plan: PourPlan,
   { planned, topUp, events, doneAtMs }: Bowl,
-  slurryTempC: number | undefined,
   scaleFailed: boolean,
 ): BatchFacts {
   const inBowl = inBowlOf(plan, events)
@@ -233,12 +260,10 @@ function foldBatch(
   const settingStartMs = midSprinkleMs(plan, doneAtMs, siftS)
   const stirred = events.find((e) => e.body.type === 'stirred')?.body
   const stirFromMs = doneAtMs.soak ?? (plan.addingWay === 'kneaded' ? doneAtMs.start_sift : undefined)
-  const settingInput: SettingInput = {
+  const reckoned: SettingInput = {
     plaster: plan.plaster.properties,
     consistency,
-    mixTempC:
-      slurryTempC ??
-      mixTempC(consistency, plan.waterTempC, plan.powderTempC, plan.plaster.properties.fillerRatio),
+    mixTempC: mixTempC(consistency, plan.waterTempC, plan.powderTempC, plan.plaster.properties.fillerRatio),
     stirS:
       stirFromMs !== undefined && doneAtMs.stir !== undefined
         ? Math.max(0, (doneAtMs.stir - stirFromMs) / 1000)
@@ -252,6 +277,9 @@ function foldBatch(
       ? Math.log(checked.high / checked.low) / 2.56
       : ratioSigmaLn(scaleFailed ? { ratioMethod: 'by_volume', scoop: plan.scoop } : plan),
   }
+  const untilS = forecastSetting(reckoned).timeS.work_end.mid
+  const measuredC = slurryTempC(events, settingStartMs, doneAtMs.start_sift, untilS)
+  const settingInput = measuredC === undefined ? reckoned : { ...reckoned, mixTempC: measuredC }
   const setting = forecastSetting(settingInput)
   const pouredMs = doneAtMs.pour
   const pouredAtS =
@@ -282,11 +310,12 @@ function dryingFromEvents(
   if (startMs === undefined) return undefined
   const weighings = live.flatMap((e) =>
     e.body.type === 'weighing' && e.occurredAtMs >= startMs
-      ? [{ timeS: (e.occurredAtMs - startMs) / 1000, massG: e.body.massG }]
+      ? [{ eventId: e.id, timeS: (e.occurredAtMs - startMs) / 1000, massG: e.body.massG }]
       : [],
   )
   const { forecast, targetLeft } = pieceDrying(plan, mix, weighings)
-  return { startMs, weighings, forecast, targetLeft }
+  const judged = weighings.map((w, i) => ({ ...w, doubtful: Math.abs(forecast.z[i]!) > DOUBTFUL_Z }))
+  return { startMs, weighings: judged, forecast, targetLeft }
 }
 
 /** A bowl for what a mould ran short of, with the plan's spare. */
@@ -305,17 +334,17 @@ function topUpBatch(plan: PourPlan, missingMl: number): Batch {
   }
 }
 
-/** Planned bowls and those asked for on the way, with all their steps in order. */
-function bowlsAndSteps(plan: PourPlan, live: readonly PourEvent[], planned: readonly Batch[]) {
-  let steps = stepsOf(plan, planned.length)
-  const bowls = planned.map((batch) => ({ planned: batch, topUp: false }))
+/** Bowls as they were taken to the bench and those asked for on the way, with all their steps in order. */
+function bowlsAndSteps(plan: KeptPlan, live: readonly PourEvent[]) {
+  let steps: PlanStep[] = plan.kept.steps
+  const bowls = plan.kept.batches.map((batch) => ({ planned: batch, topUp: false }))
   for (const { body, occurredAtMs } of live) {
     if (body.type !== 'ran_short') continue
     const lastTap = steps.findLast((s) => s.id === 'tap')!.batch
     const tapped = live.some(
       (e) => e.body.type === 'tapped' && batchOf(e.body) === lastTap && e.occurredAtMs <= occurredAtMs,
     )
-    steps = withTopUp(steps, plan, tapped)
+    steps = withTopUp(steps, tapped)
     bowls.push({ planned: topUpBatch(plan, body.missingMl), topUp: true })
   }
   return { steps, bowls }
@@ -329,23 +358,45 @@ function wholeOf(plan: PourPlan, batches: readonly BatchFacts[]): WeighOut | und
   return weighOutFromMasses(mixInputOf(plan), sum('powderG'), sum('waterG'))
 }
 
+/** Events that count for the plan as it stands, and those nobody has said it of yet. */
+function byRevision(live: readonly PourEvent[], revision: number) {
+  const held = new Set(
+    live.flatMap(({ body, planRevision = revision }) =>
+      body.type === 'plan_holds' && planRevision === revision ? [body.revision] : [],
+    ),
+  )
+  const isStale = ({ body, planRevision = revision }: PourEvent) =>
+    planRevision < revision && bindsPlan(body) && !held.has(planRevision)
+  return { counted: live.filter((e) => !isStale(e)), stale: live.filter(isStale) }
+}
+
+/** Which bowl an event is of: the one it names, or the one in hand when a reading was taken that names none. */
+function bowlOfEvent(event: PourEvent, startsMs: readonly (number | undefined)[]): number {
+  const { body, occurredAtMs } = event
+  if (body.type !== 'temperature' || body.batch !== undefined) return batchOf(body)
+  const latest = startsMs.findLastIndex((ms) => ms !== undefined && ms <= occurredAtMs)
+  return Math.max(0, latest)
+}
+
 /**
  * Plan plus events, folded. Any order of arrival and any duplication of events give the same facts, and voiding
  * an event gives the facts from before it (property tests).
+ * @param revision of the plan as it stands: what was weighed for an earlier one is set apart.
  */
-export function foldPour(plan: PourPlan, events: readonly PourEvent[]): PourFacts {
-  const live = liveEvents(events)
-  const { batches: plannedBatches, total } = batchesOf(plan)
-  const { steps, bowls } = bowlsAndSteps(plan, live, plannedBatches)
+export function foldPour(plan: KeptPlan, events: readonly PourEvent[], revision = 1): PourFacts {
+  const all = liveEvents(events)
+  const { counted: live, stale } = byRevision(all, revision)
+  const { steps, bowls } = bowlsAndSteps(plan, live)
   const done = firstDoneAt(live)
   // A forgotten tap does not hold the pour up: the step in hand follows the furthest one done.
   const next = steps[steps.findLastIndex((s) => done.has(keyOf(s.id, s.batch))) + 1]
   const batch = next === undefined || AFTER_POURING.includes(next.id) ? bowls.length - 1 : next.batch
   const scaleFailed = live.some((e) => e.body.type === 'scale_failed')
-  const slurryTempC = measuredSlurryTempC(live)
+  const doneOfBowls = bowls.map((_, i) => doneOf(done, steps, i))
+  const startsMs = doneOfBowls.map((d) => d.start_sift ?? d.sift)
   const batches = bowls.map((bowl, i) => {
-    const events = live.filter((e) => batchOf(e.body) === i)
-    return foldBatch(plan, { ...bowl, events, doneAtMs: doneOf(done, steps, i) }, slurryTempC, scaleFailed)
+    const events = live.filter((e) => bowlOfEvent(e, startsMs) === i)
+    return foldBatch(plan, { ...bowl, events, doneAtMs: doneOfBowls[i]! }, scaleFailed)
   })
   const inHand = batches[batch]!
   const actual = wholeOf(plan, batches)
@@ -355,7 +406,8 @@ export function foldPour(plan: PourPlan, events: readonly PourEvent[]): PourFact
   const { settingInput, setting, siftS, settingStartMs, issues, doneAtMs } = inHand
   return {
     plan,
-    live,
+    live: all,
+    stale,
     steps,
     stepsDone: steps.map((s) => done.has(keyOf(s.id, s.batch))),
     step: next?.id,
@@ -363,7 +415,7 @@ export function foldPour(plan: PourPlan, events: readonly PourEvent[]): PourFact
     batch,
     inHand,
     doneAtMs,
-    planned: total,
+    planned: keptTotal(plan),
     actual,
     scaleFailed,
     issues,

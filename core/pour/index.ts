@@ -10,6 +10,13 @@ export type {
 } from './plan'
 export { batchesOf, mixInputOf } from './mixing'
 export type { Flow } from './mixing'
+export { FIRST_SCOOP, MODEL_VERSION, classValuesOf, isKept, keepPlan, plannedBowls } from './kept'
+export type { KeptPlan, PlanKept } from './kept'
+export { refusalsOf } from './limits'
+export { REMEDY_IDS, remediesFor } from './remedies'
+export type { Effect, Remedy, RemedyChange, RemedyId } from './remedies'
+export { currentPlan, decisionsOf } from './upcast'
+export type { PlanV1 } from './upcast'
 export type { Suitability, SuitsCode } from './suits'
 export { evaluatePlan } from './evaluatePlan'
 export type { PlanEvaluation, PlanIssueCode, PlanOutcome } from './evaluatePlan'
@@ -35,10 +42,19 @@ export type {
   Verdict,
   WeighedWhat,
 } from './events'
-export { STAGES, stageOfStep, stepCompletedBy, stepsOf, undoTargets } from './steps'
+export {
+  PLAN_BINDING_TYPES,
+  STAGES,
+  STEPS,
+  bindsPlan,
+  stageOfStep,
+  stepCompletedBy,
+  stepsOf,
+  undoTargets,
+} from './steps'
 export type { PlanStep, Stage, StepId } from './steps'
 export { foldPour } from './facts'
-export type { BatchFacts, PourFacts, PourIssueCode } from './facts'
+export type { BatchFacts, PourFacts, PourIssueCode, RecordedWeighing } from './facts'
 export { URGENCIES, compareByUrgency, viewPour } from './view'
 export type { Clock, ClockId, PourView, Urgency } from './view'
 export { compareSchools, consistencySpan, sketchMix, tradeOffs } from './compare'

@@ -11,7 +11,7 @@ import {
   type Pace,
   type TappingAdvice,
 } from '../mix'
-import { plasterClass } from '../plaster'
+import type { Range } from '../provenance'
 import { effectiveConsistency, forecastSetting, type SettingForecast, type SettingInput } from '../setting'
 import { castsOf, depthOf, siftPace, siftTimeS, soakTimeS, type PourPlan } from './plan'
 
@@ -45,26 +45,71 @@ const ONE_BOWL: BatchLimits = {
   scaleCapacityG: null,
 }
 
-/** The plan's bowls, as they follow from its moulds, its bowl, its hands and its scale. */
-export function batchesOf(plan: PourPlan): BatchPlan {
-  const paceOf = (powderG: number): Pace => ({
+/** What the clock leaves a bowl of this much powder. */
+export function paceOf(plan: PourPlan, powderG: number): Pace {
+  return {
     workLowS: forecastSetting(settingInputOf(plan, powderG)).timeS.work_end.low,
     soakS: soakTimeS(plan),
     stirS: plan.stirS,
     ...siftPace(plan),
-  })
+  }
+}
+
+/** The bowls as they follow from the plan's moulds, its bowl, its hands and its scale, by the models of today. */
+export function batchesOf(
+  plan: PourPlan,
+  pace: (powderG: number) => Pace = (powderG) => paceOf(plan, powderG),
+): BatchPlan {
   const job = {
     cavityMl: plan.mould.cavityMl,
     sparePct: plan.sparePct,
     casts: castsOf(plan),
     divisionG: plan.scaleDivisionG,
   }
-  return planBatches(mixInputOf(plan), job, plan.batching ?? ONE_BOWL, paceOf)
+  const limits = plan.batching ?? ONE_BOWL
+  const pourRateMlMin = limits.pourRateMlMin === null ? null : limits.pourRateMlMin * (plan.hands ?? 1)
+  return planBatches(mixInputOf(plan), job, { ...limits, pourRateMlMin }, pace)
+}
+
+export interface PourWindow {
+  settingInput: SettingInput
+  setting: SettingForecast
+  siftS: number
+  /** End of stirring, s since mid-sprinkle, when the window opens. */
+  stirEndS: number
+  /** What is left of the working time then, s, with its range; below nothing where stirring outlasts it. */
+  windowS: Range
+  /** What pouring this bowl takes, s: by the pouring rate where it is known, else the least that is any use. */
+  neededS: number
+}
+
+/** A minute: less than that is not time to pour anything (common practice, no source). */
+const LEAST_POUR_S = 60
+
+/** Time to pour a bowl: its own powder sifted, soaked and stirred. The one place this is worked out. */
+export function pourWindowOf(plan: PourPlan, bowl: { powderG: number; slurryMl: number }): PourWindow {
+  const settingInput = settingInputOf(plan, bowl.powderG)
+  const setting = forecastSetting(settingInput)
+  const stirEndS = settingInput.restS + plan.stirS
+  const { low, mid, high } = setting.timeS.work_end
+  const rateMlS = ((plan.batching?.pourRateMlMin ?? Infinity) * (plan.hands ?? 1)) / 60
+  return {
+    settingInput,
+    setting,
+    siftS: siftTimeS(plan, bowl.powderG),
+    stirEndS,
+    windowS: { low: low - stirEndS, mid: mid - stirEndS, high: high - stirEndS },
+    neededS: Math.max(LEAST_POUR_S, bowl.slurryMl / rateMlS),
+  }
+}
+
+export function largestOf<B extends { slurryMl: number }>(batches: readonly B[]): B {
+  return batches.reduce((a, b) => (b.slurryMl > a.slurryMl ? b : a))
 }
 
 export interface Flow {
-  /** While it is tapped or vibrated, Pa·s; good to times or divided by 3. */
-  viscosityPaS: number
+  /** While it is tapped or vibrated, Pa·s, with the range it is good to. */
+  viscosityPaS: Range
   tapping: TappingAdvice
 }
 
@@ -76,13 +121,10 @@ export function flowOf(
   pouredAtS: number,
 ): Flow {
   const { properties } = plan.plaster
-  const viscosityPaS = vibratedViscosityPaS(
-    plasterClass(properties.classId).form,
-    effectiveConsistency(consistency, properties),
-  )
+  const viscosityPaS = vibratedViscosityPaS(properties.classId, effectiveConsistency(consistency, properties))
   const tapping = tappingAdvice({
     depthMm: depthOf(plan),
-    viscosityPaS,
+    viscosityPaS: viscosityPaS.mid,
     densityKgM3: mixProperties({ ...mixInputOf(plan), consistency }).slurryDensityKgM3,
     workS: setting.timeS.work_end.mid,
     pouredAtS,

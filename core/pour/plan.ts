@@ -14,7 +14,7 @@ import {
   type Purpose,
   type SpillMould,
 } from '../mould'
-import type { Addition, PlasterProperties } from '../plaster'
+import type { Addition, PlasterProperties, WaterKind } from '../plaster'
 import { weakestProvenance, type Provenance } from '../provenance'
 import type { BatchLimits, RatioMethod, Scoop, SiftStage } from '../mix'
 import type { StirManner } from '../setting'
@@ -68,7 +68,7 @@ export interface WaterTaps {
  * Names and units are the ones stored and sent.
  */
 export interface PourPlan {
-  schemaVersion: 1
+  schemaVersion: 2
   piece: string
   mould: {
     name: string
@@ -105,10 +105,16 @@ export interface PourPlan {
   addingWay?: AddingWay
   /** Where the water is mixed from two taps; `waterTempC` is then what they give. */
   taps?: WaterTaps
+  /** The water as it comes; soft where it is not given. Its effect is worked into the plaster's properties. */
+  water?: WaterKind
+  /** How many sift and pour at once; one where it is not given. */
+  hands?: number
   sparePct: number
   airFraction: number
   waterTempC: number
   powderTempC: number
+  /** Mould, or the ground that is the mould; as the air where it is not given. */
+  mouldTempC?: number
   soakS: number
   stirS: number
   stirManner: StirManner
@@ -177,18 +183,23 @@ export function airTacticsOf(plan: PourPlan): AirTactic[] {
   return airTactics((plan.mould.members ?? []).flatMap((m) => m.facts.airTraps))
 }
 
-/** Time until the powder is in, s for each g and at least (common practice): about a minute a kilogram when sifted. */
-export function siftPace(plan: Pick<PourPlan, 'addingWay' | 'plaster'>): {
+/**
+ * Time until the powder is in, s for each g and at least (common practice): about a minute a kilogram when one sifts;
+ * several sift at once.
+ */
+export function siftPace(plan: Pick<PourPlan, 'addingWay' | 'plaster' | 'hands'>): {
   siftSPerG: number
   leastSiftS: number
 } {
   const atOnce = plan.addingWay === 'tipped_in' || plan.addingWay === 'kneaded'
   // Plans from before the way was asked: filled mixes went in at once.
   const filled = plan.addingWay === undefined && plan.plaster.properties.fillerRatio > 0
-  return atOnce || filled ? { siftSPerG: 0, leastSiftS: 30 } : { siftSPerG: 0.06, leastSiftS: 40 }
+  return atOnce || filled
+    ? { siftSPerG: 0, leastSiftS: 30 }
+    : { siftSPerG: 0.06 / (plan.hands ?? 1), leastSiftS: 40 }
 }
 
-export function siftTimeS(plan: Pick<PourPlan, 'addingWay' | 'plaster'>, powderG: number): number {
+export function siftTimeS(plan: Pick<PourPlan, 'addingWay' | 'plaster' | 'hands'>, powderG: number): number {
   const { siftSPerG, leastSiftS } = siftPace(plan)
   return Math.max(leastSiftS, powderG * siftSPerG)
 }

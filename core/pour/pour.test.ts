@@ -1,13 +1,12 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { eventAt, testPlan, wholeRun } from '../../tests/unit/plans'
+import { eventAt, testPlan, wholeRun, fold } from '../../tests/unit/plans'
 import {
   CORRECTIONS,
   STAGES,
   TOUCH_CUES,
   compareByUrgency,
   evaluatePlan,
-  foldPour,
   undoTargets,
   viewPour,
   type EventBody,
@@ -75,7 +74,7 @@ describe('events fold into facts', () => {
           .map((e): [number, PourEvent] => [roll(), e])
           .sort((a, b) => a[0] - b[0])
           .map(([, e]) => e)
-        expect(comparable(foldPour(plan, arrived))).toEqual(comparable(foldPour(plan, events)))
+        expect(comparable(fold(plan, arrived))).toEqual(comparable(fold(plan, events)))
       }),
     )
   })
@@ -84,7 +83,7 @@ describe('events fold into facts', () => {
     const late = eventAt(5 * MIN, { type: 'weighed', what: 'water', massG: 720 })
     const early = eventAt(1 * MIN, { type: 'weighed', what: 'water', massG: 700 })
     const powder = eventAt(6 * MIN, { type: 'weighed', what: 'powder', massG: 1000 })
-    const facts = foldPour(plan, [late, powder, early])
+    const facts = fold(plan, [late, powder, early])
     expect(facts.live).toEqual([early, late, powder])
     // The later weighing is the correction.
     expect(facts.actual?.waterG).toBe(720)
@@ -102,7 +101,7 @@ describe('events fold into facts', () => {
           const extra = eventAt(min * MIN, body)
           const undo = eventAt((min + 1) * MIN, { type: 'void', targetId: extra.id })
           const arrived = first ? [undo, extra, ...events] : [...events, extra, undo]
-          expect(comparable(foldPour(plan, arrived))).toEqual(comparable(foldPour(plan, events)))
+          expect(comparable(fold(plan, arrived))).toEqual(comparable(fold(plan, events)))
         },
       ),
     )
@@ -111,7 +110,7 @@ describe('events fold into facts', () => {
   it('and never make a view that cannot be drawn', () => {
     fc.assert(
       fc.property(anyEvents, fc.integer({ min: -1000, max: 60 * 24 * 60 }), (events, nowMin) => {
-        const view = viewPour(foldPour(plan, events), nowMin * MIN)
+        const view = viewPour(fold(plan, events), nowMin * MIN)
         expect(view.rings).toHaveLength(9)
         for (const fill of view.rings) expect(fill).toSatisfy((f: number) => f >= 0 && f <= 1)
         if (view.clock) expect(Number.isFinite(view.clock.dueMs)).toBe(true)
@@ -125,7 +124,7 @@ describe('the nine stages', () => {
     const run = wholeRun()
     const seen: string[] = []
     for (let n = 0; n <= run.length; n++) {
-      const facts = foldPour(plan, run.slice(0, n))
+      const facts = fold(plan, run.slice(0, n))
       const atMs = n === 0 ? 0 : run[n - 1]!.occurredAtMs
       for (const nowMs of [atMs, (run[n]?.occurredAtMs ?? atMs) - 1]) {
         const { stage } = viewPour(facts, nowMs)
@@ -133,18 +132,18 @@ describe('the nine stages', () => {
       }
     }
     expect(seen).toEqual([...STAGES])
-    expect(viewPour(foldPour(plan, run), 1e9)).toMatchObject({ status: 'finished', rings: Array(9).fill(1) })
+    expect(viewPour(fold(plan, run), 1e9)).toMatchObject({ status: 'finished', rings: Array(9).fill(1) })
   })
 
   it('go on past a forgotten step', () => {
     const forgotten = wholeRun().filter((e) => !['sifted', 'soaked', 'tapped'].includes(e.body.type))
-    const facts = foldPour(plan, forgotten.slice(0, 6))
+    const facts = fold(plan, forgotten.slice(0, 6))
     expect(facts.step).toBe('tap')
     expect(facts.settingStartMs).toBeDefined()
   })
 
   it('turn from set to demould when the piece is ready, not before', () => {
-    const facts = foldPour(plan, wholeRun().slice(0, 9))
+    const facts = fold(plan, wholeRun().slice(0, 9))
     const readyMs = facts.settingStartMs! + facts.demould.recommendedS * 1000
     expect(viewPour(facts, readyMs - 1000)).toMatchObject({ stage: 'set', urgency: 'soon' })
     expect(viewPour(facts, readyMs)).toMatchObject({ stage: 'demould', urgency: 'now' })
@@ -153,7 +152,7 @@ describe('the nine stages', () => {
   it('show where a failed pour stopped', () => {
     const run = wholeRun().slice(0, 7)
     const end = eventAt(60 * MIN, { type: 'finished', verdict: 'failed', reason: 'set in the bucket' })
-    const view = viewPour(foldPour(plan, [...run, end]), 61 * MIN)
+    const view = viewPour(fold(plan, [...run, end]), 61 * MIN)
     expect(view).toMatchObject({ status: 'failed', stage: 'stir' })
     expect(view.rings).toEqual([1, 1, 1, 1, 0.5, 0, 0, 0, 0])
   })
@@ -161,7 +160,7 @@ describe('the nine stages', () => {
 
 describe('what was really done moves the forecast', () => {
   const upTo = (n: number, change: (e: PourEvent) => PourEvent = (e) => e) =>
-    foldPour(plan, wholeRun().slice(0, n).map(change))
+    fold(plan, wholeRun().slice(0, n).map(change))
   const finalSetS = (facts: PourFacts) => facts.setting.timeS.final_set.mid
 
   it('more water than planned sets later', () => {
@@ -180,7 +179,7 @@ describe('what was really done moves the forecast', () => {
     expect(finalSetS(longer)).toBeLessThan(finalSetS(upTo(9)))
   })
   it('a slurry thermometer replaces the estimate', () => {
-    const cold = foldPour(plan, [
+    const cold = fold(plan, [
       ...wholeRun().slice(0, 9),
       eventAt(9 * MIN, { type: 'temperature', place: 'slurry', tempC: 8 }),
     ])
@@ -192,27 +191,27 @@ describe('what was really done moves the forecast', () => {
       e.body.type === 'weighed' && e.body.what === 'water' ? { ...e, body: { ...e.body, massG: 90 } } : e,
     )
     expect(dry.issues.map((i) => i.code)).toContain('consistency_below_chemical_minimum')
-    expect(finalSetS(dry)).toBe(finalSetS(foldPour(plan, [])))
+    expect(finalSetS(dry)).toBe(finalSetS(fold(plan, [])))
   })
 })
 
 it('undo takes back a step that two tablets both recorded', () => {
   const run = wholeRun().slice(0, 5)
   const twice = eventAt(run[4]!.occurredAtMs + 400, { type: 'sifted' })
-  const targets = undoTargets(foldPour(plan, [...run, twice]).live)
+  const targets = undoTargets(fold(plan, [...run, twice]).live)
   expect(targets).toEqual([run[4]!.id, twice.id])
   expect(undoTargets([])).toEqual([])
 })
 
 it('a wet pour nobody touched for hours is called out', () => {
-  const facts = foldPour(plan, wholeRun().slice(0, 6))
+  const facts = fold(plan, wholeRun().slice(0, 6))
   expect(viewPour(facts, 9 * MIN)).toMatchObject({ urgency: 'hands', pastWorking: false })
   expect(viewPour(facts, 300 * MIN)).toMatchObject({ urgency: 'now', pastWorking: true })
 })
 
 it('the bench is ordered by hands, then what is due, then what is coming', () => {
   const run = wholeRun()
-  const at = (n: number, nowMin: number) => viewPour(foldPour(plan, run.slice(0, n)), nowMin * MIN)
+  const at = (n: number, nowMin: number) => viewPour(fold(plan, run.slice(0, n)), nowMin * MIN)
   const views = [at(0, 0), at(11, 100), at(9, 30), at(11, 3000), at(9, 85), at(6, 9)]
   expect(views.sort(compareByUrgency).map((v) => `${v.stage} ${v.urgency}`)).toEqual([
     'stir hands',

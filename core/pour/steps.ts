@@ -50,6 +50,9 @@ function kindsOf(plan: PourPlan): StepId[] {
   return STEPS.map((s) => s.id).filter((id) => wanted[id] ?? true)
 }
 
+/** What a pour's further bowls go through: the kinds of step that its first one has. */
+const kindsKept = (steps: readonly PlanStep[]) => steps.filter((s) => s.batch === 0).map((s) => s.id)
+
 /**
  * Steps of a plan in order: everything is weighed before water meets powder; then bowl after bowl is mixed and poured;
  * coats and part fills are the first bowl's, tapping the last's.
@@ -75,9 +78,9 @@ export function stepsOf(plan: PourPlan, batches: number): PlanStep[] {
  * Steps with another bowl put in for what a mould ran short of: before the tapping, or after it with a tapping of its
  * own where the lack was seen that late.
  */
-export function withTopUp(steps: readonly PlanStep[], plan: PourPlan, tapped: boolean): PlanStep[] {
+export function withTopUp(steps: readonly PlanStep[], tapped: boolean): PlanStep[] {
   const batch = 1 + Math.max(...steps.map((s) => s.batch))
-  const kinds = kindsOf(plan)
+  const kinds = kindsKept(steps)
   const extra: PlanStep[] = [...kinds.filter(isWeighing), ...kinds.filter(isMixing)].map((id) => ({
     id,
     batch,
@@ -118,6 +121,46 @@ export function stepCompletedBy(body: EventBody): StepId | undefined {
     default:
       return undefined
   }
+}
+
+/**
+ * Whether an event says something of the plan's own figures: what was weighed, mixed and poured for one plan does not
+ * count for another until somebody says so, and changes no plan any more once it counts.
+ */
+const BINDS_PLAN: Record<EventBody['type'], boolean> = {
+  prepared: false,
+  mould_ready: false,
+  weighed: true,
+  scale_failed: false,
+  corrected: true,
+  slurry_checked: true,
+  sift_started: true,
+  sifted: true,
+  soaked: true,
+  stirred: true,
+  face_coated: true,
+  part_filled: true,
+  poured: true,
+  ran_short: true,
+  tapped: true,
+  touch: false,
+  temperature: false,
+  demoulded: false,
+  mould_damage: false,
+  weighing: false,
+  defect: false,
+  finished: true,
+  note: false,
+  plan_holds: false,
+  void: false,
+}
+
+export const PLAN_BINDING_TYPES = Object.entries(BINDS_PLAN).flatMap(([type, binds]) =>
+  binds ? [type as EventBody['type']] : [],
+)
+
+export function bindsPlan(body: EventBody): boolean {
+  return BINDS_PLAN[body.type]
 }
 
 export function stageOfStep(step: StepId): Stage {

@@ -19,6 +19,18 @@ const THRESHOLD: Record<SettingEvent, number> = {
 export const STIR_INTENSITY = { gentle: 0.5, hand: 1, whisk: 1.5, drill: 3 } as const
 export type StirManner = keyof typeof STIR_INTENSITY
 
+/**
+ * A thin mix needs more gypsum to reach the same feel, but never all of it: the most each event can ask for, in their
+ * order, so that no event overtakes a later one (estimate).
+ */
+const MOST_HYDRATION: Record<SettingEvent, number> = {
+  work_end: 0.3,
+  initial_set: 0.5,
+  vicat_set: 0.8,
+  final_set: 0.85,
+  hardened: 0.9,
+}
+
 const SIGMA_LN_MIXING = 0.1
 const SIGMA_LN_TIME_PER_CONSISTENCY = 1.95
 
@@ -101,8 +113,8 @@ function elapsedS(ageMin: number, restS: number, rate: number): number {
 
 /**
  * Isothermal forecast of the setting events at the mix temperature.
- * It leaves out the mix's own heat: in a thick piece the late events come sooner than said here, so the demould
- * time errs on the patient side. Equations, status and ranges: docs/science.md#setting.
+ * It leaves out the mix's own heat: a thick piece warms and hurries, and a strong or warm mix passes the temperature of
+ * fastest setting and slows down again, so late events may fall on either side. Equations, status and ranges: docs/science.md#setting.
  * Pure. Valid for mixes at 2–40 °C; outside it computes and says so.
  */
 export function forecastSetting(input: SettingInput): SettingForecast {
@@ -114,7 +126,8 @@ export function forecastSetting(input: SettingInput): SettingForecast {
   )
   const timeS = Object.fromEntries(
     SETTING_EVENTS.map((event) => {
-      const ageMin = equivalentAgeMin(Math.min(0.9, THRESHOLD[event] * relative), halfHydrationMin)
+      const alpha = Math.min(MOST_HYDRATION[event], THRESHOLD[event] * relative)
+      const ageMin = equivalentAgeMin(alpha, halfHydrationMin)
       return [event, logNormalRange(elapsedS(ageMin, input.restS, rate), sigmaLn)]
     }),
   ) as Record<SettingEvent, Range>

@@ -11,6 +11,8 @@ export type SetTest = (typeof SET_TESTS)[number]
 export interface CardLabel {
   classId: PlasterClassId
   consistency: number | null
+  /** Where the label prints a range. */
+  range: { low: number; high: number } | null
   setMin: number | null
   setTest: SetTest
   expansionPct: number | null
@@ -57,9 +59,6 @@ export function propertiesOfCard(label: CardLabel): PlasterProperties {
   const strengthFactor = strengthFromLabel(label, at)
   return {
     ...at,
-    // What its maker prints is within what it is used at.
-    consistencyLow: Math.min(at.consistencyLow, at.useConsistency),
-    consistencyHigh: Math.max(at.consistencyHigh, at.useConsistency),
     ...(halfHydrationMin !== undefined ? { halfHydrationMin } : {}),
     ...(strengthFactor !== undefined ? { strengthFactor } : {}),
   }
@@ -70,6 +69,7 @@ export function labelOfClass(classId: PlasterClassId): CardLabel {
   return {
     classId,
     consistency: null,
+    range: null,
     setMin: null,
     setTest: 'vicat',
     expansionPct: null,
@@ -91,7 +91,7 @@ export function sourcesOfCard(label: CardLabel): SourcedValue[] {
     return said === null ? { what, ...ofClass, value } : { what, value, provenance }
   }
   return [
-    from('consistency', label.consistency, c.consistency, p.useConsistency),
+    { ...from('consistency', label.consistency, c.consistency, p.useConsistency), ...label.range },
     from('half_set', label.setMin, c.halfHydrationMin, p.halfHydrationMin),
     from('expansion', label.expansionPct, c.expansionPct, p.expansionPct),
     from('strength', label.dryStrengthMPa, c.strengthFactor, p.strengthFactor),

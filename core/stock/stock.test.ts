@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { learnFactor, nextTime } from '../learn'
+import { checkConsistency } from '../mix'
 import { plasterProperties } from '../plaster'
 import { forecastSetting } from '../setting'
 import {
@@ -35,10 +36,22 @@ describe('learning a factor', () => {
 describe('a card', () => {
   it('that says nothing is its class', () =>
     expect(propertiesOfCard(labelOfClass('pottery'))).toEqual(plasterProperties('pottery')))
-  it('that prints less water than its class is used at, is within its own range', () => {
-    const stiff = propertiesOfCard({ ...labelOfClass('gc'), consistency: 30 })
-    expect(stiff.consistencyLow).toBe(30)
-    expect(stiff.consistencyHigh).toBe(plasterProperties('gc').consistencyHigh)
+  it('that prints another ratio than its class is used at still warns of that very ratio', () => {
+    for (const consistency of [30, 34, 70]) {
+      const read = propertiesOfCard({ ...labelOfClass('gc'), consistency })
+      expect(read.useConsistency).toBe(consistency)
+      expect(checkConsistency(consistency, read)).toMatchObject([{ severity: 'warning' }])
+    }
+    expect(checkConsistency(50, propertiesOfCard({ ...labelOfClass('gc'), consistency: 50 }))).toEqual([])
+  })
+  it('that prints a range keeps it beside its middle', () => {
+    const label = { ...labelOfClass('pottery'), consistency: 67.5, range: { low: 65, high: 70 } }
+    expect(sourcesOfCard(label)[0]).toMatchObject({
+      value: 67.5,
+      low: 65,
+      high: 70,
+      provenance: { kind: 'label' },
+    })
   })
   it('that gives a setting time sets at that time, at its own ratio', () => {
     const card = { ...labelOfClass('gc'), consistency: 42, setMin: 30, setTest: 'vicat' as const }

@@ -1,5 +1,5 @@
 import { GRAMS_PER, ML_PER, MM2_PER, MM_PER, fahrenheitFromCelsius } from './factors'
-import type { UnitSystem } from './parseQuantity'
+import type { UnitSystem } from './unitNames'
 
 /** How this workshop likes its numbers. `scaleDivisionG` is the smallest step of its scale, g. */
 export interface UnitPrefs {
@@ -31,13 +31,18 @@ function formatGrams(massG: number, divisionG: number): string {
   return `${fixed(roundToDivision(massG, stepG), decimals)} g`
 }
 
+/** Steps that a scale in ounces shows; none of them has a decimal that the step does not fill. */
+const OUNCE_STEPS = [0.01, 0.1, 0.2, 0.5, 1, 2] as const
+
 function formatPoundsOunces(massG: number, divisionG: number): string {
   const divisionOz = divisionG / GRAMS_PER.oz
-  const stepOz = divisionOz <= 0.05 ? 0.05 : divisionOz <= 0.1 ? 0.1 : divisionOz <= 0.25 ? 0.25 : 0.5
+  const finest = OUNCE_STEPS.find((s) => s >= divisionOz * 0.999) ?? 4
+  // As with grams: past a quarter pound nobody reads hundredths.
+  const stepOz = massG >= GRAMS_PER.lb / 4 ? Math.max(0.1, finest) : finest
   const totalOz = Math.round(massG / GRAMS_PER.oz / stepOz) * stepOz
   const pounds = Math.floor(totalOz / 16 + 1e-9)
   const ounces = Math.max(0, totalOz - pounds * 16)
-  const ouncesText = `${fixed(ounces, stepOz < 0.1 ? 2 : stepOz === 0.25 ? 2 : 1).replace(/\.?0+$/, '')} oz`
+  const ouncesText = `${Number(fixed(ounces, stepOz < 0.1 ? 2 : 1))} oz`
   return pounds === 0 ? ouncesText : `${pounds} lb ${ouncesText}`
 }
 
@@ -113,6 +118,34 @@ export function formatArea(areaMm2: number, system: UnitSystem): string {
 /** Whole degrees: no bench thermometer here is better. */
 export function formatTemp(tempC: number, system: UnitSystem): string {
   return system === 'us' ? `${fixed(fahrenheitFromCelsius(tempC), 0)} °F` : `${fixed(tempC, 0)} °C`
+}
+
+/** A difference of temperature. */
+export function formatTempStep(stepC: number, system: UnitSystem): string {
+  return system === 'us' ? `${fixed(stepC * 1.8, 0)} °F` : `${fixed(stepC, 0)} °C`
+}
+
+/** A length too short for a rule: two figures. */
+export function formatShortLength(lengthMm: number, system: UnitSystem): string {
+  if (system === 'metric') return `${fixed(lengthMm, lengthMm < 0.095 ? 2 : 1)} mm`
+  const inches = lengthMm / MM_PER.in
+  return `${fixed(inches, inches < 0.0095 ? 4 : 3)} in`
+}
+
+const KG_M3_PER_LB_FT3 = GRAMS_PER.lb / ML_PER.ft3 / 1e-3
+
+/** Three figures: densities here are good to about 3 %. */
+export function formatDensity(densityKgM3: number, system: UnitSystem): string {
+  if (system === 'metric') return `${fixed(Math.round(densityKgM3 / 10) / 100, 2)} g/ml`
+  return `${fixed(densityKgM3 / KG_M3_PER_LB_FT3, 0)} lb/ft³`
+}
+
+const PSI_PER_MPA = 145.037738
+
+/** Strength as cubes in a press give it. */
+export function formatStrength(strengthMPa: number, system: UnitSystem): string {
+  if (system === 'metric') return `${fixed(strengthMPa, 0)} MPa`
+  return `${fixed(Math.round((strengthMPa * PSI_PER_MPA) / 100) * 100, 0)} psi`
 }
 
 /** Millimetres, or inches to the nearest sixteenth. */

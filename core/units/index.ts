@@ -1,14 +1,29 @@
 export { GRAMS_PER, ML_PER, MM_PER, celsiusFromFahrenheit, fahrenheitFromCelsius } from './factors'
-export { parseQuantity } from './parseQuantity'
-export type { ParsedQuantity, QuantityError, QuantityKind, UnitSystem } from './parseQuantity'
+export { plainNumber, readNumber } from './numbers'
+export type { DecimalSign, NumberReading } from './numbers'
+export type { KitchenMeasure, KitchenSize, UnitSystem } from './unitNames'
+export { parseQuantity, plainText, readEachWay, readTerm } from './parseQuantity'
+export type {
+  Habits,
+  ParsedQuantity,
+  QuantityError,
+  QuantityKind,
+  QuantityNote,
+  QuantityReading,
+  Term,
+} from './parseQuantity'
 export {
   formatArea,
+  formatDensity,
   formatLength,
   formatMass,
   formatMassOther,
   formatRoughMass,
   formatRoughVolume,
+  formatShortLength,
+  formatStrength,
   formatTemp,
+  formatTempStep,
   formatVolume,
   formatVolumeRange,
   roundToDivision,

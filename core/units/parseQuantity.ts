@@ -1,184 +1,241 @@
-import { GRAMS_PER, ML_PER, MM2_PER, MM_PER, celsiusFromFahrenheit } from './factors'
+import { celsiusFromFahrenheit } from './factors'
+import { readNumber, type DecimalSign } from './numbers'
+import {
+  isSpoon,
+  readUnit,
+  type KitchenMeasure,
+  type KitchenSize,
+  type MeasuredKind,
+  type Unit,
+  type UnitSystem,
+} from './unitNames'
 
-export type QuantityKind = 'mass' | 'volume' | 'length' | 'area' | 'temp' | 'number'
-export type UnitSystem = 'metric' | 'us' | 'imperial'
+export type QuantityKind = MeasuredKind | 'temp' | 'number'
 
 export type QuantityError =
-  'empty' | 'not_a_quantity' | 'unknown_unit' | 'wrong_kind_of_unit' | 'ambiguous_comma' | 'too_large'
+  'empty' | 'not_a_quantity' | 'unknown_unit' | 'wrong_kind_of_unit' | 'ambiguous' | 'too_large'
 
-export type ParsedQuantity = { ok: true; value: number } | { ok: false; code: QuantityError; at: string }
-
-type Factor = { kind: Exclude<QuantityKind, 'number' | 'temp'>; factor: number }
-
-const MASS: Record<string, number> = {
-  mg: GRAMS_PER.mg,
-  g: GRAMS_PER.g,
-  gr: GRAMS_PER.g,
-  gram: GRAMS_PER.g,
-  gramme: GRAMS_PER.g,
-  kg: GRAMS_PER.kg,
-  kilo: GRAMS_PER.kg,
-  kilogram: GRAMS_PER.kg,
-  oz: GRAMS_PER.oz,
-  ounce: GRAMS_PER.oz,
-  lb: GRAMS_PER.lb,
-  pound: GRAMS_PER.lb,
+/** How a workshop writes; null where it has not said, and then what hangs on it is asked about. */
+export interface Habits {
+  system: UnitSystem
+  decimalSign: DecimalSign | null
+  /** Whose cups and pints; only a metric workshop has to say. */
+  kitchen: KitchenSize | null
 }
 
-const LENGTH: Record<string, number> = {
-  mm: MM_PER.mm,
-  cm: MM_PER.cm,
-  m: MM_PER.m,
-  in: MM_PER.in,
-  inch: MM_PER.in,
-  inche: MM_PER.in,
-  '"': MM_PER.in,
-  ft: MM_PER.ft,
-  foot: MM_PER.ft,
-  feet: MM_PER.ft,
-  "'": MM_PER.ft,
+/** What was read into it, to be said back. */
+export type QuantityNote =
+  | { about: 'number' }
+  | { about: 'unit' }
+  | { about: 'measure'; measure: KitchenMeasure; size: 'US' | 'imperial' | 'metric'; ml: number }
+
+export interface QuantityReading {
+  value: number
+  /** The same amount so that it can be read one way only. */
+  canonical: string
+  notes: QuantityNote[]
 }
 
-const AREA: Record<string, number> = {
-  mm2: MM2_PER.mm2,
-  cm2: MM2_PER.cm2,
-  m2: MM2_PER.m2,
-  in2: MM2_PER.in2,
-  sqin: MM2_PER.in2,
-  ft2: MM2_PER.ft2,
-  sqft: MM2_PER.ft2,
+export type ParsedQuantity =
+  | ({ ok: true } & QuantityReading)
+  | { ok: false; code: Exclude<QuantityError, 'ambiguous'>; at: string }
+  /** It can be read in more than one way: which is for the caster to say. */
+  | { ok: false; code: 'ambiguous'; at: string; readings: QuantityReading[] }
+
+/** Habits with nothing left open. */
+interface Settled {
+  decimal: DecimalSign
+  kitchen: KitchenSize
 }
 
-const VOLUME: Record<string, number> = {
-  ml: ML_PER.ml,
-  cc: ML_PER.ml,
-  cm3: ML_PER.ml,
-  cl: ML_PER.cl,
-  dl: ML_PER.dl,
-  l: ML_PER.l,
-  litre: ML_PER.l,
-  liter: ML_PER.l,
-  in3: ML_PER.in3,
-  ft3: ML_PER.ft3,
+type Strict =
+  ({ ok: true } & QuantityReading) | { ok: false; code: Exclude<QuantityError, 'ambiguous'>; at: string }
+
+const no = (code: Exclude<QuantityError, 'ambiguous'>, at: string): Strict => ({
+  ok: false,
+  code,
+  at: at.trim(),
+})
+
+const MOST = 1e9
+
+/** Full-width forms, quotes, dashes and fractions as their plain signs; lower case, single spaces. */
+export function plainText(text: string): string {
+  return (
+    text
+      .replace(/[\uFF01-\uFF5E]/g, (c) => String.fromCharCode(c.charCodeAt(0) - 0xfee0))
+      .replace(/[\u00BC-\u00BE\u2150-\u215E]/g, (c) => ` ${c.normalize('NFKC').replace('\u2044', '/')}`)
+      .replace(/\u2044/g, '/')
+      .replace(/[\u2018\u2019\u201B\u2032]/g, "'")
+      .replace(/[\u201C\u201D\u201F\u2033]/g, '"')
+      .replace(/[\u00BA\u02DA]/g, '°')
+      .replace(/\u2103/g, '°c')
+      .replace(/\u2109/g, '°f')
+      .replace(/\u2113/g, 'l')
+      .replace(/\u2212/g, '-')
+      // Powers belong to units; after a digit they would change the number.
+      .replace(/(?<=[a-z])\u00B2/gi, '2')
+      .replace(/(?<=[a-z])\u00B3/gi, '3')
+      .toLowerCase()
+      .replace(/[\s\p{Zs}]+/gu, ' ')
+      .trim()
+  )
 }
 
-/** Kitchen measures share their names across systems and differ in size. */
-const SYSTEM_VOLUME: Record<UnitSystem, Record<string, number>> = {
-  us: {
-    tsp: ML_PER.usTsp,
-    tbsp: ML_PER.usTbsp,
-    floz: ML_PER.usFlOz,
-    cup: ML_PER.usCup,
-    pt: ML_PER.usPint,
-    pint: ML_PER.usPint,
-    qt: ML_PER.usQuart,
-    quart: ML_PER.usQuart,
-    gal: ML_PER.usGallon,
-    gallon: ML_PER.usGallon,
-  },
-  imperial: {
-    floz: ML_PER.impFlOz,
-    cup: ML_PER.metricCup,
-    pt: ML_PER.impPint,
-    pint: ML_PER.impPint,
-    qt: ML_PER.impQuart,
-    quart: ML_PER.impQuart,
-    gal: ML_PER.impGallon,
-    gallon: ML_PER.impGallon,
-  },
-  metric: { cup: ML_PER.metricCup },
+function strictTemp(text: string, defaultUnit: string, { decimal }: Settled): Strict {
+  const sign = /^[-–] ?/.exec(text)?.[0] ?? ''
+  const number = readNumber(text.slice(sign.length), decimal)
+  if (!number) return no('not_a_quantity', text)
+  const unit = /^ ?(?:°|deg(?:rees)?\.?)? ?([a-z]*)$/.exec(number.rest)?.[1]
+  if (unit === undefined) return no('not_a_quantity', number.rest)
+  const value = sign ? -number.value : number.value
+  const name = (unit || defaultUnit).charAt(0)
+  if (!['c', 'celsius', 'f', 'fahrenheit', ''].includes(unit)) return no('unknown_unit', unit)
+  const notes: QuantityNote[] = number.dependsOnSigns ? [{ about: 'number' }] : []
+  const canonical = `${sign ? '-' : ''}${number.canonical} °${name.toUpperCase()}`
+  return { ok: true, value: name === 'f' ? celsiusFromFahrenheit(value) : value, canonical, notes }
 }
 
-const VULGAR: Record<string, string> = {
-  '½': ' 1/2',
-  '¼': ' 1/4',
-  '¾': ' 3/4',
-  '⅓': ' 1/3',
-  '⅔': ' 2/3',
-  '⅛': ' 1/8',
-  '⅜': ' 3/8',
-  '⅝': ' 5/8',
-  '⅞': ' 7/8',
+function strictNumber(text: string, { decimal }: Settled): Strict {
+  const number = readNumber(text, decimal)
+  if (!number) return no('not_a_quantity', text)
+  if (number.rest.trim() !== '') return no('unknown_unit', number.rest)
+  if (number.value > MOST) return no('too_large', text)
+  const notes: QuantityNote[] = number.dependsOnSigns ? [{ about: 'number' }] : []
+  return { ok: true, value: number.value, canonical: number.canonical, notes }
 }
 
-const NUMBER = String.raw`(?:\d+(?:\.\d+)?|\.\d+)`
-const TERM = new RegExp(
-  String.raw`^(?:(\d+)\s+(\d+)\s*/\s*(\d+)|(\d+)\s*/\s*(\d+)|(${NUMBER}))\s*((?:fl\.?\s*oz|sq\.?\s*(?:in|ft)|[a-zµ°]+[23³]?|["'])?)\.?\s*`,
-)
+export interface Term {
+  value: number
+  unit: Unit | undefined
+  canonical: string
+  dependsOnSigns: boolean
+  rest: string
+}
 
-function lookUpUnit(unit: string, system: UnitSystem): Factor | undefined {
-  for (const name of [unit, unit.replace(/s$/, '')]) {
-    if (MASS[name] !== undefined) return { kind: 'mass', factor: MASS[name] }
-    if (AREA[name] !== undefined) return { kind: 'area', factor: AREA[name] }
-    if (LENGTH[name] !== undefined) return { kind: 'length', factor: LENGTH[name] }
-    const volume = SYSTEM_VOLUME[system][name] ?? VOLUME[name] ?? SYSTEM_VOLUME.us[name]
-    if (volume !== undefined) return { kind: 'volume', factor: volume }
+/** One number with its unit, where it has one. A unit that nobody knows is an error, and `at` names it. */
+export function readTerm(
+  text: string,
+  decimal: DecimalSign,
+  kitchen: KitchenSize,
+): Term | { code: 'not_a_quantity' | 'unknown_unit'; at: string } {
+  const number = readNumber(text, decimal)
+  if (!number) return { code: 'not_a_quantity', at: text }
+  const named = readUnit(number.rest, kitchen)
+  if (named && !named.unit) return { code: 'unknown_unit', at: named.name }
+  return {
+    value: number.value,
+    unit: named?.unit,
+    canonical: number.canonical,
+    dependsOnSigns: number.dependsOnSigns,
+    rest: (named ? named.rest.replace(/^ ?(?:, |and |[&+] ?)/, '') : number.rest).trimStart(),
   }
-  return undefined
 }
 
-function parseTemp(text: string, defaultUnit: string): ParsedQuantity {
-  const match = text.match(/^(-?\d+(?:\.\d+)?)\s*(?:°|deg(?:rees)?)?\s*([a-z]*)$/)
-  if (!match) return { ok: false, code: 'not_a_quantity', at: text }
-  const unit = match[2] || defaultUnit
-  const value = Number(match[1])
-  if (unit === 'c' || unit === 'celsius') return { ok: true, value }
-  if (unit === 'f' || unit === 'fahrenheit') return { ok: true, value: celsiusFromFahrenheit(value) }
-  return { ok: false, code: 'unknown_unit', at: unit }
+const noteOf = ({ kitchen }: Unit): QuantityNote[] => (kitchen ? [{ about: 'measure', ...kitchen }] : [])
+
+/** The unit of a bare number: the default of a lone one, else the next smaller where custom says so. */
+function unitOfBare(
+  value: number,
+  before: { unit: Unit; value: number } | undefined,
+  defaultUnit: string,
+  { kitchen }: Settled,
+): Unit | undefined {
+  if (!before) return readUnit(defaultUnit, kitchen)?.unit
+  const next = before.unit.next
+  if (!next || value >= next.of || !Number.isInteger(before.value)) return undefined
+  return { kind: before.unit.kind, factor: next.factor, name: next.name }
 }
 
-/** Lower case, vulgar fractions spelled out, decimal comma made a point. Undefined: the comma could mean either. */
-function normalise(text: string): string | undefined {
-  let clean = text.trim().toLowerCase().replace(/³/g, '3').replace(/²/g, '2').replace(/\s+/g, ' ')
-  for (const [glyph, spelled] of Object.entries(VULGAR)) clean = clean.replaceAll(glyph, spelled)
-  // "1,500" is one and a half to half of Europe and fifteen hundred to the rest: ask, never guess.
-  if (/\d,\d{3}(?!\d)/.test(clean)) return undefined
-  return clean.replace(/(\d),(\d)/g, '$1.$2').trim()
+function strictQuantity(text: string, kind: MeasuredKind, defaultUnit: string, settled: Settled): Strict {
+  let rest = text
+  let total = 0
+  const said: string[] = []
+  const notes: QuantityNote[] = []
+  let before: { unit: Unit; value: number } | undefined
+  while (rest !== '') {
+    const term = readTerm(rest, settled.decimal, settled.kitchen)
+    if ('code' in term) return no(term.code, term.at)
+    const last = term.rest === ''
+    // A bare number has a unit only where it stands alone or comes last.
+    if (!term.unit && !last) return no('not_a_quantity', term.rest)
+    const unit = term.unit ?? unitOfBare(term.value, before, defaultUnit, settled)
+    if (!unit) return no('not_a_quantity', rest)
+    if (unit.kind !== kind) return no('wrong_kind_of_unit', unit.name)
+    // `500 g 1 kg`, `2 g 3 g`: two amounts, not one.
+    if (before && unit.factor >= before.unit.factor) return no('not_a_quantity', rest)
+    total += term.value * unit.factor
+    said.push(`${term.canonical} ${unit.name}`)
+    if (term.dependsOnSigns) notes.push({ about: 'number' })
+    if (!term.unit && before) notes.push({ about: 'unit' })
+    notes.push(...noteOf(unit))
+    before = { unit, value: term.value }
+    rest = term.rest
+  }
+  if (total > MOST) return no('too_large', text)
+  return { ok: true, value: total, canonical: said.join(' '), notes }
+}
+
+const SIGNS: readonly DecimalSign[] = ['point', 'comma']
+const SIZES: readonly KitchenSize[] = ['us', 'imperial']
+
+/** Every way of settling what a workshop has left open, its own way of counting first. */
+function settlings({ system, decimalSign, kitchen }: Habits): Settled[] {
+  const sizes = system === 'metric' ? (kitchen ? [kitchen] : SIZES) : [system]
+  const signs = decimalSign ? [decimalSign] : SIGNS
+  return signs.flatMap((decimal) => sizes.map((size) => ({ decimal, kitchen: size })))
+}
+
+const onlySpoons = (notes: readonly QuantityNote[]) =>
+  notes.some((n) => n.about === 'measure') && notes.every((n) => n.about !== 'measure' || isSpoon(n.measure))
+
+type Answer = { ok: true; value: number; notes: readonly QuantityNote[] } | { ok: false }
+const isRead = <A extends Answer>(answer: A): answer is Extract<A, { ok: true }> => answer.ok
+
+/**
+ * Reads a text in every way its writer's habits leave open. One way: that is what it says. Several: the caster is asked.
+ * @param read the text under settled habits.
+ */
+export function readEachWay<A extends Answer>(
+  habits: Habits,
+  read: (settled: Settled) => A,
+): { readings: Extract<A, { ok: true }>[]; failure: Extract<A, { ok: false }> | undefined } {
+  const answers = settlings(habits).map(read)
+  const readings: Extract<A, { ok: true }>[] = []
+  for (const answer of answers) {
+    if (!isRead(answer)) continue
+    const known = readings.some((r) => r.value === answer.value)
+    if (!known) readings.push(answer)
+  }
+  // Spoons are taken as the workshop's system has them.
+  const spoons = readings.filter((r) => onlySpoons(r.notes))
+  return {
+    readings: spoons.length > 1 && spoons.length === readings.length ? [spoons.at(-1)!] : readings,
+    failure: answers.find((a): a is Extract<A, { ok: false }> => !a.ok),
+  }
 }
 
 /**
- * Reads a quantity as a caster types it: `2 lb 3 oz`, `1/2 cup`, `1 1/2 in`, `750 ml`, `1.2 kg`, `68 F`.
+ * Reads a quantity as a caster types it: `2 lb 3`, `1/2 cup`, `1 1/2 in`, `1 500 g`, `0,75 l`, `1.2 kg`, `68 F`.
+ * What can be read in two ways is never guessed: it is refused as `ambiguous`, with both readings.
  * @param kind what is wanted; a unit of another kind is refused, not converted.
  * @param defaultUnit unit of a bare number, e.g. `g`, `l`, `in`, `f`; for kind `number` it is ignored.
- * @param system decides the size of cups, pints, quarts and fluid ounces.
  * @returns g, ml, mm, mm², °C or the bare number; never negative, except temperatures.
  */
 export function parseQuantity(
   text: string,
   kind: QuantityKind,
   defaultUnit: string,
-  system: UnitSystem = 'metric',
+  habits: Habits,
 ): ParsedQuantity {
-  if (text.trim() === '') return { ok: false, code: 'empty', at: '' }
-  const clean = normalise(text)
-  if (clean === undefined) return { ok: false, code: 'ambiguous_comma', at: text.trim() }
-  if (kind === 'temp') return parseTemp(clean, defaultUnit)
-
-  let rest = clean
-  let total = 0
-  while (rest !== '') {
-    const match = rest.match(TERM)
-    if (!match) return { ok: false, code: 'not_a_quantity', at: rest }
-    const [whole, mixedWhole, mixedTop, mixedBottom, top, bottom, decimal, unitText] = match
-    const count =
-      mixedWhole !== undefined
-        ? Number(mixedWhole) + Number(mixedTop) / Number(mixedBottom)
-        : top !== undefined
-          ? Number(top) / Number(bottom)
-          : Number(decimal)
-    if (!Number.isFinite(count)) return { ok: false, code: 'not_a_quantity', at: whole }
-    rest = rest.slice(whole.length)
-    const unit = (unitText ?? '').replace(/[\s.]/g, '')
-    if (kind === 'number') {
-      if (unit !== '' || rest !== '') return { ok: false, code: 'unknown_unit', at: unit || rest }
-      total += count
-      continue
-    }
-    const factor = lookUpUnit(unit || defaultUnit, system)
-    if (!factor) return { ok: false, code: 'unknown_unit', at: unit }
-    if (factor.kind !== kind) return { ok: false, code: 'wrong_kind_of_unit', at: unit }
-    total += count * factor.factor
-  }
-  if (total > 1e9) return { ok: false, code: 'too_large', at: clean }
-  return { ok: true, value: total }
+  const clean = plainText(text)
+  if (clean === '') return { ok: false, code: 'empty', at: '' }
+  const { readings, failure } = readEachWay(habits, (settled): Strict => {
+    if (kind === 'temp') return strictTemp(clean, defaultUnit, settled)
+    if (kind === 'number') return strictNumber(clean, settled)
+    return strictQuantity(clean, kind, defaultUnit, settled)
+  })
+  const [only, ...others] = readings
+  if (only === undefined) return failure as ParsedQuantity
+  return others.length === 0 ? only : { ok: false, code: 'ambiguous', at: text.trim(), readings }
 }

@@ -1,5 +1,5 @@
 import type { ColumnType, Generated, Selectable } from 'kysely'
-import type { EventBody, PourPlan } from '../../core/pour'
+import type { EventBody } from '../../core/pour'
 import type { Provenance } from '../../core/provenance'
 import type { Addition, PlasterClassId } from '../../core/plaster'
 import type { SetTest } from '../../core/stock'
@@ -12,6 +12,9 @@ export interface PlasterTable {
   name: string
   class_id: PlasterClassId
   label_consistency: number | null
+  /** Where it prints a range. */
+  label_consistency_low: number | null
+  label_consistency_high: number | null
   label_expansion_pct: number | null
   label_set_min: number | null
   label_set_test: Generated<SetTest>
@@ -60,7 +63,8 @@ export interface BowlTable {
 export interface RecipeTable {
   id: string
   name: string
-  plan: ColumnType<PourPlan, string, string>
+  /** Of any version: read through `planSchema`. */
+  plan: ColumnType<unknown, string, string>
 }
 
 export interface MouldTable {
@@ -108,7 +112,8 @@ export interface MouldSetMemberTable {
 
 export interface PourTable {
   id: string
-  plan: ColumnType<PourPlan, string, string>
+  /** Of any version: read through `storedPlanSchema`. */
+  plan: ColumnType<unknown, string, string>
   revision: Generated<number>
   created_at: Generated<Date>
 }
@@ -117,11 +122,21 @@ export interface EventTable {
   id: string
   pour_id: string
   type: EventBody['type']
-  body: ColumnType<EventBody, string, never>
+  /** Read through `eventBodySchema`. */
+  body: ColumnType<unknown, string, never>
   occurred_at: ColumnType<Date, Date, never>
   received_at: Generated<Date>
   who: string
   voids_event_id: string | null
+  /** Revision of the plan it was recorded against; null from before events named it. */
+  plan_revision: ColumnType<number | null, number | null, never>
+}
+
+/** Plans that were changed, as they were. */
+export interface PlanRevisionTable {
+  pour_id: string
+  revision: number
+  plan: ColumnType<unknown, string, never>
 }
 
 export interface SettingsTable {
@@ -136,6 +151,8 @@ export interface SettingsTable {
   hot_tap_temp_c: number
   scale_capacity_g: number | null
   currency: string
+  decimal_sign: Settings['decimalSign']
+  kitchen: Settings['kitchen']
 }
 
 export interface ChangeTable {
@@ -156,6 +173,7 @@ export interface Database {
   mould_set_member: MouldSetMemberTable
   pour: PourTable
   event: EventTable
+  plan_revision: PlanRevisionTable
   settings: SettingsTable
   change: ChangeTable
 }
@@ -163,3 +181,4 @@ export interface Database {
 export type MouldRow = Selectable<MouldTable>
 export type PourRow = Selectable<PourTable>
 export type EventRow = Selectable<EventTable>
+export type PlanRevisionRow = Selectable<PlanRevisionTable>

@@ -1,4 +1,6 @@
-import type { BowlCard, BowlInput, Recipe, RecipeInput } from '../../shared/stock'
+import { planSchema } from '../../shared/contracts'
+import type { BowlCard, BowlInput, Recipe, RecipeAnswer, RecipeInput } from '../../shared/stock'
+import { complaints } from './complaints'
 import type { Db } from '../db/client'
 import { DomainError } from './domainError'
 
@@ -19,8 +21,14 @@ export async function putBowl(db: Db, id: string, bowl: BowlInput): Promise<Bowl
   return { id, ...bowl }
 }
 
-export async function listRecipes(db: Db): Promise<Recipe[]> {
-  return db.selectFrom('recipe').selectAll().orderBy('name').orderBy('id').execute()
+export async function listRecipes(db: Db): Promise<RecipeAnswer[]> {
+  const rows = await db.selectFrom('recipe').selectAll().orderBy('name').orderBy('id').execute()
+  return rows.map(({ id, name, plan }): RecipeAnswer => {
+    const read = planSchema.safeParse(plan)
+    return read.success
+      ? { id, name, plan: read.data }
+      : { id, name, unreadable: complaints(read.error), raw: plan }
+  })
 }
 
 export async function putRecipe(db: Db, id: string, { name, plan }: RecipeInput): Promise<Recipe> {

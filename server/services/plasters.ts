@@ -17,6 +17,10 @@ function inputOf(r: PlasterRow): PlasterInput {
     label: {
       classId: r.class_id,
       consistency: r.label_consistency,
+      range:
+        r.label_consistency_low === null || r.label_consistency_high === null
+          ? null
+          : { low: r.label_consistency_low, high: r.label_consistency_high },
       setMin: r.label_set_min,
       setTest: r.label_set_test,
       expansionPct: r.label_expansion_pct,
@@ -35,6 +39,8 @@ function columnsOf({ name, label, printedRatio, additions, note }: PlasterInput)
     name,
     class_id: label.classId,
     label_consistency: label.consistency,
+    label_consistency_low: label.range?.low ?? null,
+    label_consistency_high: label.range?.high ?? null,
     label_set_min: label.setMin,
     label_set_test: label.setTest,
     label_expansion_pct: label.expansionPct,

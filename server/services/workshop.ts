@@ -14,6 +14,8 @@ export async function getSettings(db: Db): Promise<Settings> {
     hotTapTempC: r.hot_tap_temp_c,
     scaleCapacityG: r.scale_capacity_g,
     currency: r.currency,
+    decimalSign: r.decimal_sign,
+    kitchen: r.kitchen,
   }
 }
 
@@ -31,6 +33,8 @@ export async function saveSettings(db: Db, settings: Settings): Promise<Settings
       hot_tap_temp_c: settings.hotTapTempC,
       scale_capacity_g: settings.scaleCapacityG,
       currency: settings.currency,
+      decimal_sign: settings.decimalSign,
+      kitchen: settings.kitchen,
     })
     .execute()
   return getSettings(db)

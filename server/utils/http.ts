@@ -19,6 +19,7 @@ const STATUS: Record<ErrorCode, number> = {
   stale_card: 409,
   in_use: 409,
   plan_locked: 409,
+  record_unreadable: 409,
   unknown_event: 409,
   cannot_void_void: 409,
   time_in_future: 400,

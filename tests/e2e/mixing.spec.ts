@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs'
 import type { Page } from '@playwright/test'
 import { foldPour } from '../../core/pour'
-import { getPour } from '../../server/services/pours'
+import { getReadable } from '../../server/services/pours'
 import { controlClock } from './controlledClock'
 import { expect, pool, pourIdOf, storedEvents, test } from './fixtures'
 
@@ -94,7 +94,7 @@ test('a job cut into two bowls by the bowl it has, mixed one after the other', a
     await knock(then, seconds)
   const pourId = pourIdOf(page)
   await expect.poll(async () => (await storedEvents(workshop, pourId)).at(-1)?.type).toBe('tapped')
-  const { plan, events } = await getPour(workshop.db, pourId)
+  const { plan, events } = await getReadable(workshop.db, pourId)
   const facts = foldPour(plan, events)
   expect(facts.actual).toMatchObject({ waterG: 1412, powderG: 2018 })
   expect(facts.settingStartMs).toBe(facts.batches[1]!.settingStartMs)
@@ -195,7 +195,7 @@ test('each slip is put right once, and the forecast follows', async ({ page, ope
   // By the time it is mixed the first has begun to set: nothing goes into that any more.
   const pourId = pourIdOf(page)
   await expect.poll(async () => (await storedEvents(workshop, pourId)).at(-1)?.type).toBe('ran_short')
-  const { plan, events } = await getPour(workshop.db, pourId)
+  const { plan, events } = await getReadable(workshop.db, pourId)
   const facts = foldPour(plan, events)
   expect(
     events.filter((e) => e.body.type === 'corrected').map((e) => (e.body as { how: string }).how),

@@ -1,5 +1,5 @@
 import { foldPour } from '../../core/pour'
-import { getPour } from '../../server/services/pours'
+import { getReadable } from '../../server/services/pours'
 import { controlClock } from './controlledClock'
 import { expect, pool, pourIdOf, storedEvents, test } from './fixtures'
 
@@ -87,7 +87,7 @@ test('the whole job by hand: plan, weigh, sift, soak, stir, pour, set, demould, 
 
   // What the database holds tells the same story.
   await expect.poll(async () => (await storedEvents(workshop, pourId)).length).toBe(16)
-  const { plan, events } = await getPour(workshop.db, pourId)
+  const { plan, events } = await getReadable(workshop.db, pourId)
   const facts = foldPour(plan, events)
   expect(facts.actual).toMatchObject({ waterG: 710, powderG: 1015 })
   expect(facts.verdict).toMatchObject({ verdict: 'usable' })

@@ -8,7 +8,7 @@ import { listPlasters } from '../../server/services/plasters'
 import type { BagCard, BagInput, PlasterCard, PlasterInput } from '../../shared/stock'
 import { createTestDatabase } from '../support/database'
 import { withServer } from '../support/suite'
-import { testPlan } from '../unit/plans'
+import { TEST_SETTINGS, testPlan } from '../unit/plans'
 
 const suite = withServer()
 const { send } = suite
@@ -232,7 +232,10 @@ it('a card from before labels were read keeps its ratio, as if it had been typed
     { name: 'Paper bag', printedRatio: '64.5 parts', label: { consistency: 64.5, setMin: null } },
     { name: 'Plain tub', printedRatio: '', label: { consistency: null, expansionPct: 0.3 } },
   ])
-  expect(parseRatioLabel(items[0]!.printedRatio)).toMatchObject({ ok: true, consistency: 64.5 })
+  expect(parseRatioLabel(items[0]!.printedRatio, 'pop', TEST_SETTINGS)).toMatchObject({
+    ok: true,
+    readings: [{ consistency: 64.5 }],
+  })
   await old.drop()
 })
 

@@ -1,12 +1,19 @@
 import { plasterProperties, type PlasterClassId } from '../../core/plaster'
-import type { EventBody, PourEvent, PourPlan } from '../../core/pour'
+import {
+  foldPour,
+  keepPlan,
+  type EventBody,
+  type PourEvent,
+  type PourFacts,
+  type PourPlan,
+} from '../../core/pour'
 import type { Settings } from '../../shared/contracts'
 
 /** A plain plan to start from in tests: a one-litre silicone mould. */
 export function testPlan(classId: PlasterClassId = 'pottery', change: Partial<PourPlan> = {}): PourPlan {
   const properties = plasterProperties(classId)
   return {
-    schemaVersion: 1,
+    schemaVersion: 2,
     piece: 'A test piece',
     mould: {
       name: 'A test mould',
@@ -33,6 +40,11 @@ export function testPlan(classId: PlasterClassId = 'pottery', change: Partial<Po
   }
 }
 
+/** Taken to the bench, then folded. */
+export function fold(plan: PourPlan, events: readonly PourEvent[], revision?: number): PourFacts {
+  return foldPour(keepPlan(plan), events, revision)
+}
+
 /** A workshop's settings, as far as plans go by them. */
 export const TEST_SETTINGS: Settings = {
   workshopName: 'Test shed',
@@ -45,6 +57,8 @@ export const TEST_SETTINGS: Settings = {
   hotTapTempC: 50,
   scaleCapacityG: null,
   currency: '€',
+  decimalSign: null,
+  kitchen: null,
 }
 
 let made = 0

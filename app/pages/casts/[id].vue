@@ -5,6 +5,7 @@ import { STAGES, viewPour } from '#core/pour'
 import { useNow } from '~/composables/useClock'
 import { usePour } from '~/composables/usePour'
 import { useUnits } from '~/composables/useUnits'
+import { counted } from '~/utils/counted'
 import { comparisonOf } from '~/utils/comparison'
 import { dryingLeft } from '~/utils/dryingLeft'
 import { momentText } from '~/utils/time'
@@ -17,7 +18,7 @@ const id = String(useRoute().params.id)
 const units = useUnits()
 const now = useNow()
 
-const { record, facts, failure } = usePour(id)
+const { record, facts, unreadable, failure } = usePour(id)
 const view = computed(() => facts.value && viewPour(facts.value, now.value))
 const rows = computed(() => (facts.value ? comparisonOf(facts.value, units) : []))
 const history = computed(() => [...(facts.value?.live ?? [])].reverse())
@@ -44,7 +45,7 @@ const drying = computed(() => facts.value?.drying && dryingLeft(facts.value.dryi
           <b>{{ STAGE_WORDS[view.stage] }}.</b> Still on the go.
         </p>
         <p v-if="defects.length" class="soft">
-          Noted: {{ defects.map((d) => eventWords(d.body, units.mass, units.temp).toLowerCase()).join(', ') }}
+          Noted: {{ defects.map((d) => eventWords(d.body, units).toLowerCase()).join(', ') }}
         </p>
       </div>
       <Button v-if="!facts.verdict" as="router-link" :to="`/pour/${id}`" label="Go to the run" />
@@ -58,7 +59,7 @@ const drying = computed(() => facts.value?.drying && dryingLeft(facts.value.dryi
             <b>{{ drying.dry ? 'now, by the forecast' : `in ${drying.text}` }}</b>.
             {{
               drying.weighingsUsed >= 2
-                ? `Learnt from ${drying.weighingsUsed} weighings`
+                ? `Learnt from ${counted(drying.weighingsUsed, 'weighing')}`
                 : 'A model’s guess until there are two weighings'
             }}; it should settle at {{ units.mass(facts.drying.forecast.dryMassG) }} ±
             {{ units.mass(facts.drying.forecast.dryMassSdG) }}.
@@ -91,7 +92,7 @@ const drying = computed(() => facts.value?.drying && dryingLeft(facts.value.dryi
         <ol v-if="history.length" class="events">
           <li v-for="event in history" :key="event.id" :class="event.body.type">
             <span class="soft">{{ momentText(event.occurredAtMs, now) }}</span>
-            <span>{{ eventWords(event.body, units.mass, units.temp) }}</span>
+            <span>{{ eventWords(event.body, units) }}</span>
             <span class="soft">{{ event.who }}</span>
           </li>
         </ol>
@@ -99,6 +100,7 @@ const drying = computed(() => facts.value?.drying && dryingLeft(facts.value.dryi
       </section>
     </div>
   </div>
+  <RawRecord v-else-if="unreadable" :pour="unreadable" />
   <div v-else class="page">
     <h1>{{ failure || 'Fetching the record…' }}</h1>
     <NuxtLink v-if="failure" to="/casts">Back to the log</NuxtLink>

@@ -6,11 +6,12 @@ import DataTable from 'primevue/datatable'
 import InputText from 'primevue/inputtext'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { VERDICTS, viewPour, type Verdict } from '#core/pour'
-import type { ListQuery, Page, PourRecord } from '~~/shared/contracts'
+import type { ListQuery, Page, PourAnswer } from '~~/shared/contracts'
 import { callApi } from '~/composables/useApi'
 import { useNow } from '~/composables/useClock'
 import { usePours } from '~/stores/pours'
 import { dayText } from '~/utils/time'
+import { rawPiece } from '~/utils/rawRecord'
 import { ERROR_WORDS, STAGE_WORDS, VERDICT_WORDS } from '~/utils/words'
 
 const ROWS = 10
@@ -38,7 +39,7 @@ async function load() {
   const query: ListQuery = { q: settled.value, offset: offset.value, limit: ROWS }
   if (filter.value === 'open') query.state = 'open'
   else if (filter.value !== 'all') query.verdict = filter.value
-  const answer = await callApi<Page<PourRecord>>('/api/pours', { query })
+  const answer = await callApi<Page<PourAnswer>>('/api/pours', { query })
   // An answer to an older question than the last one asked is not shown.
   if (mine !== latest) return
   loading.value = false
@@ -54,13 +55,31 @@ watch([settled, filter, offset], load, { immediate: true })
 
 const rows = computed(() =>
   page.value.ids.flatMap((id) => {
+    const broken = pours.unreadable.get(id)
+    if (broken)
+      return {
+        id,
+        piece: rawPiece(broken),
+        mould: '',
+        plaster: '',
+        ratio: '',
+        rings: [0, 0, 0, 0, 0, 0, 0, 0, 0],
+        failed: true,
+        state: 'Cannot be read',
+        reason: '',
+        day: dayText(broken.createdAtMs, now.value),
+      }
     const record = pours.records.get(id)
-    if (!record) return []
-    const facts = pours.factsOf(record)
+    const facts = record && pours.factsOf(record)
+    if (!record || !facts) return []
+    const { piece, mould, plaster, consistency } = record.plan
     const view = viewPour(facts, now.value)
     return {
       id,
-      plan: record.plan,
+      piece,
+      mould: mould.name,
+      plaster: plaster.name,
+      ratio: `${consistency.toFixed(0)} water to 100`,
       rings: view.rings,
       failed: view.status === 'failed',
       state: facts.verdict ? VERDICT_WORDS[facts.verdict.verdict] : STAGE_WORDS[view.stage],
@@ -118,14 +137,13 @@ function open(event: { data: { id: string } }) {
       </Column>
       <Column header="Piece">
         <template #body="{ data: row }">
-          <NuxtLink :to="`/casts/${row.id}`" class="piece">{{ row.plan.piece }}</NuxtLink>
-          <span class="soft under">{{ row.plan.mould.name }}</span>
+          <NuxtLink :to="`/casts/${row.id}`" class="piece">{{ row.piece }}</NuxtLink>
+          <span class="soft under">{{ row.mould }}</span>
         </template>
       </Column>
       <Column header="Plaster" class="wide">
         <template #body="{ data: row }">
-          {{ row.plan.plaster.name
-          }}<span class="soft under">{{ row.plan.consistency.toFixed(0) }} water to 100</span>
+          {{ row.plaster }}<span class="soft under">{{ row.ratio }}</span>
         </template>
       </Column>
       <Column header="How it went">

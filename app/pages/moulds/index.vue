@@ -4,6 +4,7 @@ import { useLocalStorage } from '@vueuse/core'
 import { computed } from 'vue'
 import { MOULD_MATERIALS } from '#core/mould'
 import { useWorkshop } from '~/stores/workshop'
+import { counted } from '~/utils/counted'
 import { MATERIAL_WORDS } from '~/utils/mouldWords'
 import { shelfOf, type ShelfQuery } from '~/utils/shelf'
 
@@ -53,7 +54,7 @@ const plasterName = (id: string | null) => workshop.plasters.find((p) => p.id ==
       <ChoicePills v-model="query.show" label="Which moulds" :options="SHOWS" />
     </div>
     <p v-if="workshop.moulds.length > 0" class="soft" role="status">
-      {{ found.length === 1 ? '1 mould' : `${found.length} moulds` }}
+      {{ counted(found.length, 'mould') }}
     </p>
     <div v-if="found.length > 0" class="shelf">
       <MouldCardTile

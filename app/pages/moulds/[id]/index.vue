@@ -14,6 +14,7 @@ import {
   VOLUME_ISSUE_WORDS,
   WEAR_WORDS,
 } from '~/utils/mouldWords'
+import { counted } from '~/utils/counted'
 import { pictured, sectionOf } from '~/utils/section'
 import { castsOf, wearOfCard } from '~/utils/shelf'
 import { momentText } from '~/utils/time'
@@ -37,7 +38,7 @@ const ways = computed(() => {
   const names = parts.map(
     (p) => `${p.role === 'subtract' ? 'less ' : ''}${METHOD_WORDS[p.method.by].name.toLowerCase()}`,
   )
-  const times = cavities > 1 ? `, ${cavities} cavities` : ''
+  const times = cavities > 1 ? `, ${counted(cavities, 'cavity')}` : ''
   return `${names.join(', ')}${times}${check ? `; checked by ${METHOD_WORDS[check.by].name.toLowerCase()}` : ''}`
 })
 
@@ -103,7 +104,7 @@ async function remove() {
               <div
                 class="life"
                 role="img"
-                :aria-label="`${wear.casts} of ${Math.round(wear.life.low)} to ${Math.round(wear.life.high)} casts`"
+                :aria-label="`${wear.casts} of ${Math.round(wear.life.low)} to ${counted(Math.round(wear.life.high), 'cast')}`"
               >
                 <span
                   class="usual"

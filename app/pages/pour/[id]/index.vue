@@ -24,10 +24,13 @@ const {
   said,
   failure,
   now,
-  sound,
   put,
   knock,
   undo,
+  unreadable,
+  stale,
+  keepStale,
+  dropStale,
 } = useRun(id)
 
 const ending = ref(false)
@@ -78,6 +81,15 @@ const sign = computed(() =>
         </div>
       </div>
       <div class="now">
+        <StaleWeighings
+          v-if="stale"
+          :events="stale.events"
+          :was="stale.plan"
+          :plan="record.plan"
+          :now-ms="now"
+          @keep="keepStale"
+          @drop="dropStale"
+        />
         <template v-if="words">
           <p v-if="bowlName" class="bowl" data-testid="bowl">{{ bowlName }}</p>
           <h1>{{ view.pastWorking ? 'It should have set by now' : words.title }}</h1>
@@ -119,40 +131,43 @@ const sign = computed(() =>
       </div>
       <div class="aside">
         <CautionNote v-for="caution in cautions" :id="caution" :key="caution" />
-        <RunTools
-          v-model:sound="sound"
-          v-model:ending="ending"
-          :can-undo="facts.live.length > 0"
-          :fixable="fixable"
-          :ended="mode === 'ended'"
-          :drying="mode === 'dry'"
-          :moulds="mode === 'demould' || mode === 'dry' ? (record.plan.mould.members ?? []) : []"
-          @record="put(...$event)"
-          @undo="undo"
-          @fix="fixing = true"
-        />
       </div>
     </section>
 
-    <RunPool
-      v-model:mass-g="massG"
-      :facts="facts"
-      :step="step"
-      :mode="mode"
-      :action="words?.action ?? ''"
-      :now-ms="now"
-      :record-path="`/casts/${id}`"
-      @knock="knock"
-      @record="put"
-      @problem="massProblem = $event"
-      @finish="ending = true"
-    />
+    <div class="dock">
+      <RunTools
+        v-model:ending="ending"
+        :can-undo="facts.live.length > 0"
+        :batch="facts.batch"
+        :fixable="fixable"
+        :ended="mode === 'ended'"
+        :drying="mode === 'dry'"
+        :moulds="mode === 'demould' || mode === 'dry' ? (record.plan.mould.members ?? []) : []"
+        @record="put(...$event)"
+        @undo="undo"
+        @fix="fixing = true"
+      />
+      <RunPool
+        v-model:mass-g="massG"
+        :facts="facts"
+        :step="step"
+        :mode="mode"
+        :action="words?.action ?? ''"
+        :now-ms="now"
+        :record-path="`/casts/${id}`"
+        @knock="knock"
+        @record="put"
+        @problem="massProblem = $event"
+        @finish="ending = true"
+      />
+    </div>
     <RunFix v-model="fixing" :facts="facts" :step="step" :now-ms="now" @record="put(...$event)" />
     <p class="visually-hidden" role="status">{{ said }}</p>
   </div>
   <div v-else class="page missing">
-    <h1>{{ failure || 'Fetching the pour…' }}</h1>
-    <NuxtLink v-if="failure" to="/">Back to the bench</NuxtLink>
+    <h1>{{ unreadable ? 'This record cannot be read' : failure || 'Fetching the pour…' }}</h1>
+    <NuxtLink v-if="unreadable" :to="`/casts/${id}`">See it as it lies there</NuxtLink>
+    <NuxtLink v-else-if="failure" to="/">Back to the bench</NuxtLink>
   </div>
 </template>
 
@@ -160,7 +175,15 @@ const sign = computed(() =>
 .run {
   flex: 1;
   display: grid;
-  grid-template-rows: 1fr minmax(45dvh, auto);
+  grid-template-rows: 1fr auto;
+}
+/* The tools and the target stay in reach whatever stands above them. */
+.dock {
+  position: sticky;
+  bottom: 0;
+  display: grid;
+  grid-template-rows: auto minmax(40dvh, auto);
+  background: var(--ground);
 }
 .head {
   display: grid;
@@ -266,8 +289,8 @@ h1 {
   .how {
     font-size: 1rem;
   }
-  .run {
-    grid-template-rows: 1fr minmax(36dvh, auto);
+  .dock {
+    grid-template-rows: auto auto;
   }
   .head {
     padding-bottom: var(--s5);

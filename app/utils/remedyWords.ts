@@ -1,0 +1,56 @@
+import type { Remedy } from '#core/pour'
+import { counted } from './counted'
+import { durationText } from './time'
+
+interface Show {
+  temp: (tempC: number) => string
+  strength: (strengthMPa: number) => string
+}
+
+/** What the button says: what is done. */
+function takeWords({ change }: Remedy, show: Show): string {
+  switch (change.id) {
+    case 'colder_water':
+      return `Water at ${show.temp(change.waterTempC)}`
+    case 'shorter_stir':
+      return `Stir for ${durationText(change.stirS)}`
+    case 'shorter_soak':
+      return `Soak for ${durationText(change.soakS)}`
+    case 'smaller_bowls':
+      return counted(change.count, 'bowl')
+    case 'more_hands':
+      return `${change.hands} people`
+    case 'thinner':
+      return `Thinner: ${change.consistency.toFixed(0)}`
+    case 'retarder':
+      return `Borax, ${change.additions.at(-1)!.pct} %`
+  }
+}
+
+/** What it costs, with figures where they move. */
+function costWords({ change, demouldS, dryMPa, bowls, lumps }: Remedy, show: Show): string {
+  const costs: string[] = []
+  if (bowls.to > bowls.from) costs.push(`${counted(bowls.to, 'bowl')}, each with its own clock`)
+  if (change.id === 'more_hands') costs.push('somebody has to be there')
+  if (lumps) costs.push('more lumps may stay')
+  const laterS = demouldS.to - demouldS.from
+  if (laterS >= 60) costs.push(`comes out ${durationText(laterS)} later`)
+  if (dryMPa.to < 0.98 * dryMPa.from)
+    costs.push(`${show.strength(dryMPa.to)} instead of ${show.strength(dryMPa.from)} when dry`)
+  if (change.id === 'retarder') costs.push('a retarder costs strength and makes the clock less sure')
+  const said = costs.join('; ')
+  return said === '' ? 'Costs nothing to speak of.' : `${said.charAt(0).toUpperCase()}${said.slice(1)}.`
+}
+
+export function remedyWords(remedy: Remedy, show: Show): { take: string; gain: string; cost: string } {
+  const { from, to } = remedy.pourS
+  const time = (s: number) => (s < 30 ? 'hardly any' : durationText(s))
+  return {
+    take: takeWords(remedy, show),
+    gain:
+      time(from) === time(to)
+        ? `${time(to)} to pour, but less to do in it`
+        : `${time(to)} to pour instead of ${time(from)}`,
+    cost: costWords(remedy, show),
+  }
+}
