@@ -5,6 +5,7 @@ import { MAX_BATCHES, SIFT_STAGES, type Batch, type BatchLimits } from '../core/
 import {
   ADDITIONS,
   ADDITION_IDS,
+  LEAST_ADDITION_PCT,
   PACKINGS,
   PLASTER_CLASS_IDS,
   WATER_KINDS,
@@ -102,7 +103,7 @@ const planAdditionsSchema = z
 
 /** What always goes in with a plaster, as its card says. */
 export const additionsSchema = planAdditionsSchema.refine(
-  (all) => all.every((a) => a.pct > 0 && a.pct <= ADDITIONS[a.id].maxPct),
+  (all) => all.every((a) => a.pct >= LEAST_ADDITION_PCT && a.pct <= ADDITIONS[a.id].maxPct),
   'is more than anybody puts in',
 )
 
@@ -209,7 +210,7 @@ const batchSchema = z.object({
   bowlFill: z.number().min(0).max(1).optional(),
   weighings: z.object({ water: z.int().min(1), powder: z.int().min(1) }),
   start: z.enum(['first', 'at_once', 'when_it_thickens']),
-}) satisfies z.ZodType<Omit<Batch, 'bowlFill'> & { bowlFill?: number | undefined }>
+}) satisfies z.ZodType<Batch>
 
 const keptSchema = z.object({
   modelVersion: z.int().min(1),
@@ -227,7 +228,7 @@ const keptSchema = z.object({
     )
     .min(1),
   classValues: z.object({ fillerRatio: z.number().min(0), bulkKgM3: z.number().gt(0) }),
-}) satisfies z.ZodType<Omit<PlanKept, 'batches'>>
+}) satisfies z.ZodType<PlanKept>
 
 const keptPlanShape = planShape.extend({ kept: keptSchema.optional() })
 

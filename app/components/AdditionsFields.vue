@@ -2,7 +2,14 @@
 /** What goes in besides plaster and water. Usage: <AdditionsFields v-model="additions" @problem="note" /> */
 import { X } from '@lucide/vue'
 import { computed } from 'vue'
-import { ADDITIONS, ADDITION_IDS, timingOf, type Addition, type AdditionId } from '#core/plaster'
+import {
+  ADDITIONS,
+  ADDITION_IDS,
+  LEAST_ADDITION_PCT,
+  timingOf,
+  type Addition,
+  type AdditionId,
+} from '#core/plaster'
 import { ADDITION_WORDS } from '~/utils/mixWords'
 
 const additions = defineModel<Addition[]>({ required: true })
@@ -56,7 +63,7 @@ function remove(id: AdditionId) {
         :decimals="3"
         :label="ADDITION_WORDS[a.id].name"
         :suffix="ADDITIONS[a.id].of === 'powder' ? '% of the plaster' : '% of the water'"
-        :min="0.001"
+        :min="LEAST_ADDITION_PCT"
         :max="ADDITIONS[a.id].maxPct"
         @update:model-value="change(a.id, $event)"
         @problem="emit('problem', `addition-${a.id}`, $event)"

@@ -51,6 +51,8 @@ export const BATCH_ISSUE_WORDS: Record<
     `Rounded to what the scale shows, a bowl comes to ${gets.toFixed(0)} of water to 100, not ${wanted.toFixed(0)}: use a finer scale, or mix more at once.`,
   too_many_batches: (n, most) =>
     `That would be ${n > most ? `more than ${most} bowls` : counted(n, 'bowl')}. Take a larger bowl, or pour faster.`,
+  bowl_of_nothing: (step, each, show) =>
+    `Cut like this a bowl gets about ${show.mass(each)} of plaster, and the scale shows steps of ${show.mass(step)}: nothing would be in one of them. Fewer bowls, or a finer scale.`,
   slightly_more_than_bags: (wanted, inBags, show) =>
     `The job wants ${show.mass(wanted)}, slightly more than the ${show.mass(inBags)} in whole bags: less spare, or a little more water, saves opening another.`,
   scale_too_small: (capacity, tare, show) =>

@@ -41,7 +41,7 @@ export interface Batch {
   /** Smallest bowl for it, ml. */
   bowlMl: number
   /** How full the chosen bowl gets, 0–1; undefined without one, or where it would run over, which an issue says. */
-  bowlFill: number | undefined
+  bowlFill?: number
   /** Times each goes on the scale. */
   weighings: { water: number; powder: number }
   start: 'first' | 'at_once' | 'when_it_thickens'
@@ -52,6 +52,7 @@ export type BatchIssueCode =
   | 'no_time_to_pour'
   | 'bag_outlasts_working_time'
   | 'too_many_batches'
+  | 'bowl_of_nothing'
   | 'slightly_more_than_bags'
   | 'scale_too_small'
   | 'scale_too_coarse'
@@ -297,6 +298,11 @@ export function planBatches(
       start: i === 0 ? 'first' : g.start,
     }
   })
+  const empty = batches.find((b) => b.waterG <= 0 || b.powderG <= 0)
+  if (empty) {
+    issues.push(issue('bowl_of_nothing', 'error', job.divisionG, total.powderG / batches.length, 'g'))
+    return { batches: [], total, because: undefined, largestMl, issues }
+  }
   const biggest = batches.reduce((a, b) => (b.slurryMl > a.slurryMl ? b : a))
   if (bowl && biggest.bowlMl > bowl.volumeMl * 1.001)
     issues.push(issue('bowl_too_small', 'warning', bowl.volumeMl, biggest.bowlMl, 'ml'))

@@ -53,6 +53,9 @@ interface AdditionNature {
   caution?: { code: AdditionIssueCode; abovePct: number }
 }
 
+/** Less of anything than this is not put in, %. */
+export const LEAST_ADDITION_PCT = 0.001
+
 const setGypsum = (pct: number): Point => [pct, Math.max(0.4, (1 + 8 * pct) ** -0.3)]
 
 /** Sizes of effects are estimates, directions from the dental and cement literature (docs/science.md#additions). */

@@ -7,6 +7,7 @@ export type { LabelAnswer, LabelError, LabelReading } from './label'
 export {
   ADDITIONS,
   ADDITION_IDS,
+  LEAST_ADDITION_PCT,
   WATER_KINDS,
   blend,
   checkAdditions,

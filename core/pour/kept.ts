@@ -66,7 +66,8 @@ export function keepPlan(
     ...decided,
     kept: {
       modelVersion,
-      batches,
+      // Nothing but what can be written down: kept and read again it is the same.
+      batches: batches.map(({ bowlFill, ...b }) => (bowlFill === undefined ? b : { ...b, bowlFill })),
       because: because ?? null,
       steps: stepsOf(decided, batches.length),
       classValues: classValuesOf(decided),

@@ -1,5 +1,5 @@
 import { MAX_WATER_TEMP_C, checkConsistency, mixTempC, type ConsistencyIssueCode } from '../mix'
-import { ADDITIONS } from '../plaster'
+import { ADDITIONS, LEAST_ADDITION_PCT } from '../plaster'
 import type { Issue } from '../errors'
 import type { PourPlan } from './plan'
 
@@ -44,7 +44,7 @@ function boundsOf(plan: PourPlan): Bound[] {
     ...(plan.plaster.additions ?? []).map((a): Bound => [
       'plaster.additions',
       a.pct,
-      0,
+      LEAST_ADDITION_PCT,
       ADDITIONS[a.id].maxPct,
       '%',
     ]),

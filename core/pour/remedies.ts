@@ -51,8 +51,11 @@ const COLDEST_WATER_C = 4
 const LEAST_STIR_S = 60
 const LEAST_SOAK_S = 60
 const THINNER_BY = 0.1
-/** Weighable on a bench scale, and mild: the first step of its table (docs/science.md#additions). */
-const RETARDER: Addition = { id: 'borax', pct: 0.2 }
+/**
+ * Weighable on a bench scale, and enough that its own uncertainty does not eat up what it gains: the second step of its
+ * table (docs/science.md#additions).
+ */
+const RETARDER: Addition = { id: 'borax', pct: 0.5 }
 /** A gain smaller than this is no remedy, s. */
 const LEAST_GAIN_S = 10
 
