@@ -376,6 +376,15 @@ export interface Page<T> {
   total: number
 }
 
+/** A card or recipe that is there and cannot be read: as it lies in the database, so that nothing of it is lost. */
+export interface UnreadableCard {
+  id: string
+  name: string
+  unreadable: string[]
+  raw: unknown
+}
+export const isUnreadableCard = (card: object): card is UnreadableCard => 'unreadable' in card
+
 /** A pour as the server holds it: the plan, and everything that happened. */
 export interface PourRecord {
   id: string

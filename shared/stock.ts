@@ -112,14 +112,6 @@ export type RecipeInput = z.infer<typeof recipeInputSchema>
 export interface Recipe extends RecipeInput {
   id: string
 }
-/** A recipe that is there and cannot be read: as it lies in the database. */
-export interface UnreadableRecipe {
-  id: string
-  name: string
-  unreadable: string[]
-  raw: unknown
-}
-export type RecipeAnswer = Recipe | UnreadableRecipe
 
 /** The file that a recipe is shared as. Its JSON Schema: docs/schemas/recipe.v1.schema.json. */
 export const recipeFileSchema = z.object({

@@ -86,7 +86,7 @@ const says = computed(() => {
         v-model="draft.hands"
         kind="number"
         :decimals="0"
-        label="How many sift and pour at once"
+        label="People who sift and pour at once"
         :min="1"
         :max="6"
         @problem="problem('hands', $event)"

@@ -102,6 +102,7 @@ async function takeIn() {
       }}</span>
     </summary>
     <div>
+      <UnreadableCards :cards="workshop.unreadable.recipes" />
       <ul v-if="workshop.recipes.length > 0">
         <li v-for="r in workshop.recipes" :key="r.id">
           <span>

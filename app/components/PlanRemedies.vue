@@ -32,6 +32,10 @@ const remedies = computed(() =>
 </template>
 
 <style scoped>
+.slab {
+  display: grid;
+  gap: var(--s3);
+}
 ul {
   list-style: none;
   margin: 0;

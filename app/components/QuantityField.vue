@@ -55,8 +55,10 @@ const choices = ref<QuantityReading[]>([])
 /** What was read into it, said back. */
 const echo = ref('')
 
-watch([model, units.system], ([value]) => {
-  if (editing.value) return
+/** What this field itself has read last: it stands as it was typed, with what was read into it. */
+let own: number | undefined
+watch([model, units.system], ([value, system], [, before]) => {
+  if (editing.value || (value === own && system === before)) return
   if (value !== undefined) text.value = show(value)
   else if (props.optional) text.value = ''
   else return
@@ -88,6 +90,7 @@ function read() {
   if (parsed.value < props.min) return report(`At least ${show(props.min)}.`)
   if (parsed.value > props.max) return report(`At most ${show(props.max)}.`)
   report('')
+  own = parsed.value
   model.value = parsed.value
 }
 

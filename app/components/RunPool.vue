@@ -146,7 +146,7 @@ const out = (outcome: DemouldOutcome) => emit('record', { type: 'demoulded', out
   .pool {
     padding: var(--s4);
     border-radius: 2rem 2rem 0 0;
-    min-height: 32dvh;
+    min-height: 27dvh;
   }
 }
 </style>

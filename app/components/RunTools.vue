@@ -117,10 +117,15 @@ function end() {
     <button v-if="moulds.length > 0" type="button" @click="lookAtMould">
       <Shapes :size="20" aria-hidden="true" /><span>Mould</span>
     </button>
-    <button type="button" :aria-pressed="sound" @click="sound = !sound">
-      <component :is="sound ? Volume2 : VolumeX" :size="20" aria-hidden="true" /><span
-        >Sound {{ sound ? 'on' : 'off' }}</span
-      >
+    <button
+      type="button"
+      :aria-pressed="sound"
+      :aria-label="sound ? 'Sound on' : 'Silent: sound off'"
+      @click="sound = !sound"
+    >
+      <component :is="sound ? Volume2 : VolumeX" :size="20" aria-hidden="true" /><span>{{
+        sound ? 'Sound' : 'Silent'
+      }}</span>
     </button>
   </div>
 

@@ -87,6 +87,7 @@ const needs = computed(() =>
         </li>
       </ul>
     </section>
+    <UnreadableCards :cards="workshop.unreadable.stock" />
     <p v-if="failure" class="failure" role="alert">{{ failure }}</p>
     <p v-if="workshop.stockFailed" class="slab" role="alert">
       The plasters cannot be fetched just now. They come back as soon as the workshop answers.

@@ -40,8 +40,8 @@ const decimalSign = computed({
 const guessed = SIGNS.find((s) => s.value === decimalSignOf(navigator.language))!.label
 const KITCHENS = [
   { value: 'ask', label: 'Ask me' },
-  { value: 'us', label: 'US: cup 236.6 ml, pint 473 ml' },
-  { value: 'imperial', label: 'Cup 250 ml, pint 568 ml' },
+  { value: 'us', label: 'American: cup 236.6 ml, pint 473 ml' },
+  { value: 'imperial', label: 'The rest: cup 250 ml, pint 568 ml' },
 ]
 const kitchen = computed({
   get: () => form.value.kitchen ?? 'ask',

@@ -1,6 +1,6 @@
 import { defineStore } from 'pinia'
 import { ref, shallowRef } from 'vue'
-import type { Settings } from '~~/shared/contracts'
+import { isUnreadableCard, type Settings, type UnreadableCard } from '~~/shared/contracts'
 import type {
   ImportOutcome,
   MouldCard,
@@ -17,10 +17,8 @@ import type {
   PlasterCard,
   PlasterInput,
   Recipe,
-  RecipeAnswer,
   RecipeInput,
   SpoonTestRecord,
-  UnreadableRecipe,
 } from '~~/shared/stock'
 import { callAllPages, callApi, sendPicture } from '~/composables/useApi'
 
@@ -47,8 +45,16 @@ export const useWorkshop = defineStore('workshop', () => {
   const bags = shallowRef<BagCard[]>([])
   const bowls = shallowRef<BowlCard[]>([])
   const recipes = shallowRef<Recipe[]>([])
-  /** Recipes that are there and cannot be read. */
-  const unreadableRecipes = shallowRef<UnreadableRecipe[]>([])
+  /** Cards and recipes that are there and cannot be read: shown as themselves, and everything else goes on. */
+  const unreadable = shallowRef<Record<'moulds' | 'stock' | 'recipes', UnreadableCard[]>>({
+    moulds: [],
+    stock: [],
+    recipes: [],
+  })
+  const sorted = <T extends object>(answers: readonly (T | UnreadableCard)[]) => ({
+    read: answers.filter((a): a is T => !isUnreadableCard(a)),
+    broken: answers.filter((a): a is UnreadableCard => isUnreadableCard(a)),
+  })
   const stockLoaded = ref(false)
   const stockFailed = ref(false)
   const moulds = shallowRef<MouldCard[]>([])
@@ -63,32 +69,38 @@ export const useWorkshop = defineStore('workshop', () => {
   /** Plaster cards and their bags: neither is any use without the other. */
   async function loadStock() {
     const [cards, found] = await Promise.all([
-      callAllPages<PlasterCard>('/api/plasters'),
-      callAllPages<BagCard>('/api/bags'),
+      callAllPages<PlasterCard | UnreadableCard>('/api/plasters'),
+      callAllPages<BagCard | UnreadableCard>('/api/bags'),
     ])
     stockFailed.value = !cards.ok || !found.ok
-    if (cards.ok) plasters.value = cards.value
-    if (found.ok) bags.value = found.value
-    if (cards.ok && found.ok) stockLoaded.value = true
+    if (!cards.ok || !found.ok) return
+    const [ofCards, ofBags] = [sorted<PlasterCard>(cards.value), sorted<BagCard>(found.value)]
+    plasters.value = ofCards.read
+    bags.value = ofBags.read
+    unreadable.value = { ...unreadable.value, stock: [...ofCards.broken, ...ofBags.broken] }
+    stockLoaded.value = true
   }
   async function loadBowls() {
     const answer = await callApi<BowlCard[]>('/api/bowls')
     if (answer.ok) bowls.value = answer.value
   }
   async function loadRecipes() {
-    const answer = await callApi<RecipeAnswer[]>('/api/recipes')
+    const answer = await callApi<(Recipe | UnreadableCard)[]>('/api/recipes')
     if (!answer.ok) return
-    recipes.value = answer.value.filter((r): r is Recipe => !('unreadable' in r))
-    unreadableRecipes.value = answer.value.filter((r): r is UnreadableRecipe => 'unreadable' in r)
+    const { read, broken } = sorted<Recipe>(answer.value)
+    recipes.value = read
+    unreadable.value = { ...unreadable.value, recipes: broken }
   }
   async function loadMoulds() {
     const [cards, sets] = await Promise.all([
-      callAllPages<MouldCard>('/api/moulds'),
+      callAllPages<MouldCard | UnreadableCard>('/api/moulds'),
       callApi<MouldSet[]>('/api/mould-sets'),
     ])
     mouldsFailed.value = !cards.ok
     if (!cards.ok) return
-    moulds.value = cards.value
+    const { read, broken } = sorted<MouldCard>(cards.value)
+    moulds.value = read
+    unreadable.value = { ...unreadable.value, moulds: broken }
     if (sets.ok) mouldSets.value = sets.value
     mouldsLoaded.value = true
   }
@@ -177,7 +189,7 @@ export const useWorkshop = defineStore('workshop', () => {
     bags,
     bowls,
     recipes,
-    unreadableRecipes,
+    unreadable,
     stockLoaded,
     stockFailed,
     moulds,

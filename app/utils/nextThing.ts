@@ -25,7 +25,8 @@ export function nextThing(facts: PourFacts, view: PourView, nowMs: number): Next
     return { stage, doing: `${stepWords(view.step, facts.plan).title}${bowl}`, time: '', late: false }
   }
   const leftMs = view.clock.dueMs - nowMs
-  const late = leftMs <= 0
+  // Less than a second left is none.
+  const late = leftMs < 1000
   if (view.clock.id === 'work_end') {
     return { stage, doing: late ? 'Pour: it may be thickening' : 'Pour within', time: spanText(leftMs), late }
   }

@@ -2,7 +2,7 @@ import type { Range } from '#core/provenance'
 import { durationText } from './time'
 
 /** Less than this is hardly any time, s. */
-const HARDLY_S = 30
+export const HARDLY_S = 30
 
 /**
  * Time to pour, the same on every screen: its early end, since haste spoils nothing and delay a pour; how much more it

@@ -1,5 +1,6 @@
 import type { Remedy } from '#core/pour'
 import { counted } from './counted'
+import { HARDLY_S } from './pourTime'
 import { durationText } from './time'
 
 interface Show {
@@ -42,15 +43,18 @@ function costWords({ change, demouldS, dryMPa, bowls, lumps }: Remedy, show: Sho
   return said === '' ? 'Costs nothing to speak of.' : `${said.charAt(0).toUpperCase()}${said.slice(1)}.`
 }
 
+/** What is left to pour in, or how much it is short of any. */
+function leftWords(windowS: number): string {
+  if (windowS < -HARDLY_S) return `${durationText(-windowS)} short`
+  return windowS < HARDLY_S ? 'hardly any time to pour' : `${durationText(windowS)} to pour`
+}
+
 export function remedyWords(remedy: Remedy, show: Show): { take: string; gain: string; cost: string } {
-  const { from, to } = remedy.pourS
-  const time = (s: number) => (s < 30 ? 'hardly any' : durationText(s))
+  const [from, to] = [leftWords(remedy.pourS.from), leftWords(remedy.pourS.to)]
+  const gain = from === to ? `Still ${to}, but less to do in it` : `${to} instead of ${from}`
   return {
     take: takeWords(remedy, show),
-    gain:
-      time(from) === time(to)
-        ? `${time(to)} to pour, but less to do in it`
-        : `${time(to)} to pour instead of ${time(from)}`,
+    gain: `${gain.charAt(0).toUpperCase()}${gain.slice(1)}`,
     cost: costWords(remedy, show),
   }
 }

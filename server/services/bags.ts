@@ -1,11 +1,12 @@
 import { isDeepStrictEqual } from 'node:util'
 import { sql, type Selectable } from 'kysely'
 import type { z } from 'zod'
-import type { Page, pageQuerySchema } from '../../shared/contracts'
-import type { BagCard, BagInput, SpoonTestRecord } from '../../shared/stock'
+import type { Page, UnreadableCard, pageQuerySchema } from '../../shared/contracts'
+import { bagInputSchema, type BagCard, type BagInput, type SpoonTestRecord } from '../../shared/stock'
 import type { Db } from '../db/client'
 import { countRows } from '../db/countRows'
 import type { BagTable } from '../db/schema'
+import { readRow, readable } from './complaints'
 import { DomainError } from './domainError'
 import { putRevisioned } from './revisioned'
 
@@ -78,7 +79,7 @@ async function takenFrom(
   return new Map(rows.map((r) => [r.id, { takenG: r.taken, pours: r.pours }]))
 }
 
-async function cardsOf(db: Db, rows: readonly BagRow[]): Promise<BagCard[]> {
+async function cardsOf(db: Db, rows: readonly BagRow[]): Promise<(BagCard | UnreadableCard)[]> {
   if (rows.length === 0) return []
   const ids = rows.map((r) => r.id)
   const [taken, tests] = await Promise.all([
@@ -91,8 +92,8 @@ async function cardsOf(db: Db, rows: readonly BagRow[]): Promise<BagCard[]> {
       .orderBy('id')
       .execute(),
   ])
-  return rows.map((row): BagCard => {
-    const input = inputOf(row)
+  const cardOf = (row: BagRow): BagCard => {
+    const input = bagInputSchema.parse(inputOf(row))
     const { takenG, pours } = taken.get(row.id) ?? { takenG: 0, pours: 0 }
     return {
       ...input,
@@ -111,13 +112,14 @@ async function cardsOf(db: Db, rows: readonly BagRow[]): Promise<BagCard[]> {
           tookS: t.took_s,
         })),
     }
-  })
+  }
+  return rows.map((row) => readRow(row, () => cardOf(row)))
 }
 
 export async function listBags(
   db: Db,
   { offset, limit }: z.output<typeof pageQuerySchema>,
-): Promise<Page<BagCard>> {
+): Promise<Page<BagCard | UnreadableCard>> {
   const rows = await db
     .selectFrom('bag')
     .selectAll()
@@ -134,7 +136,7 @@ export async function getBag(db: Db, id: string): Promise<BagCard> {
   const row = await db.selectFrom('bag').selectAll().where('id', '=', id).executeTakeFirst()
   if (!row) throw new DomainError('not_found')
   const [card] = await cardsOf(db, [row])
-  return card!
+  return readable(card!)
 }
 
 export async function putBag(

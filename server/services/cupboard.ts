@@ -1,6 +1,6 @@
-import { planSchema } from '../../shared/contracts'
-import type { BowlCard, BowlInput, Recipe, RecipeAnswer, RecipeInput } from '../../shared/stock'
-import { complaints } from './complaints'
+import { planSchema, type UnreadableCard } from '../../shared/contracts'
+import type { BowlCard, BowlInput, Recipe, RecipeInput } from '../../shared/stock'
+import { readRow } from './complaints'
 import type { Db } from '../db/client'
 import { DomainError } from './domainError'
 
@@ -21,14 +21,11 @@ export async function putBowl(db: Db, id: string, bowl: BowlInput): Promise<Bowl
   return { id, ...bowl }
 }
 
-export async function listRecipes(db: Db): Promise<RecipeAnswer[]> {
+export async function listRecipes(db: Db): Promise<(Recipe | UnreadableCard)[]> {
   const rows = await db.selectFrom('recipe').selectAll().orderBy('name').orderBy('id').execute()
-  return rows.map(({ id, name, plan }): RecipeAnswer => {
-    const read = planSchema.safeParse(plan)
-    return read.success
-      ? { id, name, plan: read.data }
-      : { id, name, unreadable: complaints(read.error), raw: plan }
-  })
+  return rows.map((row) =>
+    readRow(row, () => ({ id: row.id, name: row.name, plan: planSchema.parse(row.plan) })),
+  )
 }
 
 export async function putRecipe(db: Db, id: string, { name, plan }: RecipeInput): Promise<Recipe> {

@@ -2,11 +2,12 @@ import { isDeepStrictEqual } from 'node:util'
 import { sql } from 'kysely'
 import type { z } from 'zod'
 import { describeCavity, mouldKindOf } from '../../core/mould'
-import type { Page, pageQuerySchema } from '../../shared/contracts'
-import type { MouldCard, MouldInput, MouldPhoto } from '../../shared/moulds'
+import type { Page, UnreadableCard, pageQuerySchema } from '../../shared/contracts'
+import { mouldInputSchema, type MouldCard, type MouldInput, type MouldPhoto } from '../../shared/moulds'
 import type { Db } from '../db/client'
 import { countRows } from '../db/countRows'
 import type { MouldRow } from '../db/schema'
+import { readRow, readable } from './complaints'
 import { DomainError } from './domainError'
 
 type History = MouldCard['history']
@@ -85,28 +86,30 @@ export function inputOf(row: MouldRow): MouldInput {
   }
 }
 
-async function toCards(db: Db, rows: readonly MouldRow[]): Promise<MouldCard[]> {
+async function toCards(db: Db, rows: readonly MouldRow[]): Promise<(MouldCard | UnreadableCard)[]> {
   if (rows.length === 0) return []
   const ids = rows.map((r) => r.id)
   const [histories, photos] = await Promise.all([historiesOf(db, ids), photosOf(db, ids)])
-  return rows.map((row) => ({
-    ...inputOf(row),
-    id: row.id,
-    revision: row.revision,
-    kind: row.kind,
-    cavityMl: row.cavity_ml,
-    plusMinusMl: row.plus_minus_ml,
-    volumeProvenance: row.volume_provenance,
-    thinnestMm: row.thinnest_mm,
-    photos: photos.get(row.id) ?? [],
-    history: histories.get(row.id) ?? NOTHING_YET,
-  }))
+  return rows.map((row) =>
+    readRow(row, () => ({
+      ...mouldInputSchema.parse(inputOf(row)),
+      id: row.id,
+      revision: row.revision,
+      kind: row.kind,
+      cavityMl: row.cavity_ml,
+      plusMinusMl: row.plus_minus_ml,
+      volumeProvenance: row.volume_provenance,
+      thinnestMm: row.thinnest_mm,
+      photos: photos.get(row.id) ?? [],
+      history: histories.get(row.id) ?? NOTHING_YET,
+    })),
+  )
 }
 
 export async function listMoulds(
   db: Db,
   { offset, limit }: z.output<typeof pageQuerySchema>,
-): Promise<Page<MouldCard>> {
+): Promise<Page<MouldCard | UnreadableCard>> {
   const rows = await db
     .selectFrom('mould')
     .selectAll()
@@ -122,7 +125,7 @@ export async function getMould(db: Db, id: string): Promise<MouldCard> {
   const row = await db.selectFrom('mould').selectAll().where('id', '=', id).executeTakeFirst()
   if (!row) throw new DomainError('not_found')
   const [card] = await toCards(db, [row])
-  return card!
+  return readable(card!)
 }
 
 /** The columns of a description: what was typed, and what follows from it, so that the shelf can sort by it. */

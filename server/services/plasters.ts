@@ -1,11 +1,12 @@
 import { isDeepStrictEqual } from 'node:util'
 import type { Selectable } from 'kysely'
 import type { z } from 'zod'
-import type { Page, pageQuerySchema } from '../../shared/contracts'
-import type { PlasterCard, PlasterInput } from '../../shared/stock'
+import type { Page, UnreadableCard, pageQuerySchema } from '../../shared/contracts'
+import { plasterInputSchema, type PlasterCard, type PlasterInput } from '../../shared/stock'
 import type { Db } from '../db/client'
 import { countRows } from '../db/countRows'
 import type { PlasterTable } from '../db/schema'
+import { readRow, readable } from './complaints'
 import { DomainError } from './domainError'
 import { putRevisioned } from './revisioned'
 
@@ -32,7 +33,12 @@ function inputOf(r: PlasterRow): PlasterInput {
   }
 }
 
-const cardOf = (row: PlasterRow): PlasterCard => ({ ...inputOf(row), id: row.id, revision: row.revision })
+const cardOf = (row: PlasterRow) =>
+  readRow(row, (): PlasterCard => ({
+    ...plasterInputSchema.parse(inputOf(row)),
+    id: row.id,
+    revision: row.revision,
+  }))
 
 function columnsOf({ name, label, printedRatio, additions, note }: PlasterInput) {
   return {
@@ -54,7 +60,7 @@ function columnsOf({ name, label, printedRatio, additions, note }: PlasterInput)
 export async function listPlasters(
   db: Db,
   { offset, limit }: z.output<typeof pageQuerySchema>,
-): Promise<Page<PlasterCard>> {
+): Promise<Page<PlasterCard | UnreadableCard>> {
   const rows = await db
     .selectFrom('plaster')
     .selectAll()
@@ -75,7 +81,9 @@ export async function putPlaster(
   await putRevisioned<PlasterRow>(db, 'plaster', id, seenRevision, columnsOf(plaster), (row) =>
     isDeepStrictEqual(inputOf(row), plaster),
   )
-  return cardOf(await db.selectFrom('plaster').selectAll().where('id', '=', id).executeTakeFirstOrThrow())
+  return readable(
+    cardOf(await db.selectFrom('plaster').selectAll().where('id', '=', id).executeTakeFirstOrThrow()),
+  )
 }
 
 /** A card with bags stays: the bags know their plaster by it. Pours keep what they knew. */

@@ -110,7 +110,11 @@ test('what cannot be read is said at the field and stays there', async ({ page, 
     await expect(holds).toHaveValue(typed)
     await expect(page.getByRole('button', { name: 'Take it to the bench' })).toBeDisabled()
   }
+  // Either reading is one press away, and says which it was.
   await holds.fill('1/2 gal')
+  await expect(page.getByRole('alert')).toContainText('two ways')
+  await page.getByRole('button', { name: '1/2 US gallon' }).click()
+  await expect(page.getByText('Read as gallon, US, 3785.4 ml')).toBeVisible()
   await expect(page.getByRole('alert')).toBeHidden()
   await page.getByLabel('Consistency', { exact: true }).first().focus()
   await page.getByRole('textbox', { name: 'Consistency' }).fill('17')

@@ -40,7 +40,7 @@ test('one job through each school of ratio is the same mix', async ({ page, open
   await expect(page.getByText('I read “70 ml”')).toBeVisible()
   await expect(consistency).toHaveValue('58')
   await printed.fill('100 : 70')
-  await expect(page.getByText('Read as 70.0 of water to 100 by weight.')).toBeVisible()
+  await expect(page.getByText('Read as 70 of water to 100 by weight.')).toBeVisible()
   expect(await figures(page)).toEqual(weighed)
 
   await page.getByRole('button', { name: 'Take it to the bench' }).click()

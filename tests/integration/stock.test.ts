@@ -232,7 +232,7 @@ it('a card from before labels were read keeps its ratio, as if it had been typed
     { name: 'Paper bag', printedRatio: '64.5 parts', label: { consistency: 64.5, setMin: null } },
     { name: 'Plain tub', printedRatio: '', label: { consistency: null, expansionPct: 0.3 } },
   ])
-  expect(parseRatioLabel(items[0]!.printedRatio, 'pop', TEST_SETTINGS)).toMatchObject({
+  expect(parseRatioLabel((items[0] as PlasterCard).printedRatio, 'pop', TEST_SETTINGS)).toMatchObject({
     ok: true,
     readings: [{ consistency: 64.5 }],
   })

@@ -45,6 +45,7 @@ const plasterName = (id: string | null) => workshop.plasters.find((p) => p.id ==
       <h1>Moulds</h1>
       <NuxtLink class="p-button" to="/moulds/new">Describe a mould</NuxtLink>
     </header>
+    <UnreadableCards :cards="workshop.unreadable.moulds" />
     <div v-if="workshop.moulds.length > 0" class="query">
       <label class="field"
         ><span>Search</span><InputText v-model="query.text" type="search" placeholder="name or note"

@@ -270,7 +270,7 @@ h1 {
     padding: var(--s4);
   }
   .name {
-    grid-template-columns: 64px 1fr;
+    grid-template-columns: 52px 1fr;
     width: auto;
     align-items: center;
   }
