@@ -22,13 +22,13 @@ const mouldId = (name: string) => moulds.find((m) => m.name.startsWith(name))!.i
 const DESK = { width: 1280, height: 800 }
 const PHONE = { width: 390, height: 844 }
 const VIEWS: [name: string, path: string, size: typeof DESK][] = [
-  ['safety', '/safety', DESK],
   ['bench', '/', DESK],
   ['bench-phone', '/', PHONE],
   ['plan', '/plan', DESK],
   ['plan-phone', '/plan', PHONE],
   ['plan-mix', '/plan', DESK],
   ['plan-schools', '/plan', DESK],
+  ['plan-time', '/plan', DESK],
   ['plasters', '/plasters', DESK],
   ['pour-fix', `/pour/${pourId('Lamp-oil jug')}`, DESK],
   ['pour-soak-phone', `/pour/${pourId('Chart tile B4')}`, PHONE],
@@ -79,6 +79,10 @@ for (const [name, path, viewport] of VIEWS.filter(([n]) => !only || n.startsWith
   if (name === 'plan-schools') {
     await page.getByText('Schools side by side').click()
     await page.getByText('Schools side by side').evaluate((el) => el.scrollIntoView())
+  }
+  if (name === 'plan-time') {
+    await page.getByLabel('Stir', { exact: true }).fill('5')
+    await page.getByText('What gives time to pour').evaluate((el) => el.scrollIntoView())
   }
   if (name === 'pour-fix') {
     // Looked at, not recorded: the pour stays as it was.
