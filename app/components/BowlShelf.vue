@@ -97,6 +97,11 @@ li {
   display: grid;
   gap: var(--s1);
   font-weight: 600;
+  min-width: 0;
+}
+.field :deep(input) {
+  width: 100%;
+  min-width: 0;
 }
 @media (max-width: 43rem) {
   li {

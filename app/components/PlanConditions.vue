@@ -7,7 +7,7 @@ import { ADDING_WAYS, sketchMix, type PourPlan } from '#core/pour'
 import { useUnits } from '~/composables/useUnits'
 import { ADDING_WORDS, WATER_WORDS } from '~/utils/mixWords'
 import { wayChoice, type PlanDraft } from '~/utils/planDraft'
-import { pourTimeText } from '~/utils/pourTime'
+import { timeToPour } from '~/utils/pourTime'
 import { DRY_TARGET_WORDS } from '~/utils/words'
 
 const props = defineProps<{
@@ -30,7 +30,7 @@ const timeAt = computed(() => {
   const at = (change: number) => {
     const waterTempC = plan.waterTempC + change
     const window = sketchMix({ ...plan, waterTempC }, plan.consistency)?.pourWindowS
-    return window && pourTimeText(window)
+    return window && timeToPour(window)
   }
   const colder = plan.waterTempC - STEP_C >= 1 ? at(-STEP_C) : undefined
   const warmer = plan.waterTempC + STEP_C <= 45 ? at(STEP_C) : undefined
@@ -139,7 +139,7 @@ const EXPOSURES = [
       />
     </div>
     <p v-if="timeAt" class="soft small">
-      Cold buys time: <b>{{ timeAt.now }}</b> to pour with this water<template v-if="timeAt.colder"
+      Cold buys time: <b>{{ timeAt.now }}</b> with this water<template v-if="timeAt.colder"
         >, {{ timeAt.colder }} with water {{ units.tempStep(STEP_C) }} colder</template
       ><template v-if="timeAt.warmer"
         >, {{ timeAt.warmer }} with it {{ units.tempStep(STEP_C) }} warmer</template

@@ -5,7 +5,7 @@ import { plasterClass } from '#core/plaster'
 import { soakTimeS, type PlanEvaluation, type PourPlan, type RemedyChange } from '#core/pour'
 import { useUnits } from '~/composables/useUnits'
 import { cautionsOfPlan } from '~/utils/cautions'
-import { pourTimeAtBest, pourTimeText } from '~/utils/pourTime'
+import { pourTimeAtBest, timeToPour } from '~/utils/pourTime'
 import { SIFT_STAGE_WORDS, issueWords, provenanceWords } from '~/utils/words'
 
 const props = defineProps<{
@@ -95,8 +95,7 @@ const window = computed(() => outcome.value?.pourWindowS)
         <div class="heading">
           <h2>When it sets{{ outcome.batching.batches.length > 1 ? ', each bowl' : '' }}</h2>
           <p v-if="window">
-            <b>{{ pourTimeText(window).replace(/^h/, 'H') }}</b> to pour<template
-              v-if="pourTimeAtBest(window)"
+            <b>{{ timeToPour(window).replace(/^h/, 'H') }}</b><template v-if="pourTimeAtBest(window)"
               >, {{ pourTimeAtBest(window) }}</template
             >
           </p>

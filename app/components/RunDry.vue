@@ -14,7 +14,8 @@ const units = useUnits()
 
 const massG = ref<number>()
 const problem = ref('')
-const doubtful = computed(() => props.facts.drying!.weighings.filter((w) => w.doubtful))
+/** The last that does not fit: one question at a time. */
+const doubtful = computed(() => props.facts.drying!.weighings.filter((w) => w.doubtful).slice(-1))
 const weighedAt = (timeS: number) => momentText(props.facts.drying!.startMs + timeS * 1000, props.nowMs)
 const left = computed(() => dryingLeft(props.facts.drying!, props.nowMs))
 

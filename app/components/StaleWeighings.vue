@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /**
  * Weighed or mixed for the plan as it was before somebody changed it: what that was, what differs, and the question
- * whether it holds. Usage: <StaleWeighings :events :was :plan :now-ms @keep @drop />
+ * whether it holds; the answers stand where the target is. Usage: <StaleWeighings :events :was :plan :now-ms />
  */
 import { computed } from 'vue'
 import { evaluatePlan, type PourEvent, type PourPlan } from '#core/pour'
@@ -17,7 +17,6 @@ const props = defineProps<{
   plan: PourPlan
   nowMs: number
 }>()
-const emit = defineEmits<{ keep: []; drop: [] }>()
 const units = useUnits()
 const differences = computed(() => {
   if (!props.was) return []
@@ -28,7 +27,7 @@ const differences = computed(() => {
 
 <template>
   <section class="stale" aria-labelledby="stale-title">
-    <h2 id="stale-title">The plan was changed after this was recorded. Does it hold?</h2>
+    <h1 id="stale-title">The plan was changed after this was recorded. Does it hold?</h1>
     <ul>
       <li v-for="e in events" :key="e.id">
         {{ momentText(e.occurredAtMs, nowMs) }} {{ eventWords(e.body, units) }}
@@ -51,10 +50,6 @@ const differences = computed(() => {
         </tr>
       </tbody>
     </table>
-    <div class="answers">
-      <button type="button" @click="emit('keep')">It holds for this plan</button>
-      <button type="button" @click="emit('drop')">Take it back</button>
-    </div>
   </section>
 </template>
 
@@ -79,20 +74,6 @@ th {
 }
 td {
   padding-right: var(--s4);
-}
-.answers {
-  display: flex;
-  flex-wrap: wrap;
-  gap: var(--s2);
-}
-button {
-  min-height: 44px;
-  padding: 0 var(--s4);
-  border: 2px solid var(--ink);
-  border-radius: 999px;
-  background: transparent;
-  color: inherit;
-  font-weight: 700;
-  cursor: pointer;
+  white-space: nowrap;
 }
 </style>

@@ -62,6 +62,8 @@ export function useRun(id: string) {
     if (record.value) pours.record(id, ...bodies)
   }
   function advance() {
+    // A question stands where the target is: a knock is no answer to it.
+    if (stale.value) return
     if (!facts.value || (mode.value !== 'knock' && mode.value !== 'demould')) return
     if (isWeighStep(step.value) && (massG.value === undefined || massProblem.value)) return
     const body = advanceBody(step.value, facts.value, massG.value ?? 0)

@@ -12,6 +12,11 @@ export function pourTimeText(windowS: Range): string {
   return windowS.low < HARDLY_S ? 'hardly any' : durationText(windowS.low)
 }
 
+/** The same in a sentence. */
+export function timeToPour(windowS: Range): string {
+  return windowS.low < HARDLY_S ? 'hardly any time to pour' : `${durationText(windowS.low)} to pour`
+}
+
 /** What it may come to at best; empty where that is no more. */
 export function pourTimeAtBest(windowS: Range): string {
   return windowS.high > Math.max(HARDLY_S, windowS.low) ? `perhaps ${durationText(windowS.high)}` : ''

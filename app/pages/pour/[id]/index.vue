@@ -87,10 +87,8 @@ const sign = computed(() =>
           :was="stale.plan"
           :plan="record.plan"
           :now-ms="now"
-          @keep="keepStale"
-          @drop="dropStale"
         />
-        <template v-if="words">
+        <template v-else-if="words">
           <p v-if="bowlName" class="bowl" data-testid="bowl">{{ bowlName }}</p>
           <h1>{{ view.pastWorking ? 'It should have set by now' : words.title }}</h1>
           <p class="how">
@@ -107,7 +105,7 @@ const sign = computed(() =>
           <h1>{{ facts.verdict ? VERDICT_WORDS[facts.verdict.verdict] : 'Finished' }}</h1>
           <p class="how">{{ facts.verdict?.reason }}</p>
         </template>
-        <p v-if="isWeighStep(step)" class="figure mass">
+        <p v-if="isWeighStep(step) && !stale" class="figure mass">
           <template v-if="toGoG !== undefined">
             {{ units.mass(Math.abs(toGoG)) }}
             <span class="other"
@@ -119,7 +117,13 @@ const sign = computed(() =>
             <span class="other">{{ units.massOther(massToWeighG(step, facts)!) }}</span>
           </template>
         </p>
-        <RunGuidance v-if="mode === 'knock'" :facts="facts" :step="step" :now-ms="now" @record="put" />
+        <RunGuidance
+          v-if="mode === 'knock' && !stale"
+          :facts="facts"
+          :step="step"
+          :now-ms="now"
+          @record="put"
+        />
         <RunClock :clock="view.clock" :others="view.otherClocks" :now-ms="now" />
         <p
           v-for="issue in step === 'start_sift' || step === 'weigh_filler' ? facts.issues : []"
@@ -147,7 +151,12 @@ const sign = computed(() =>
         @undo="undo"
         @fix="fixing = true"
       />
+      <section v-if="stale" class="answers" aria-label="Does it hold?">
+        <button type="button" @click="keepStale">It holds for this plan</button>
+        <button type="button" @click="dropStale">Take it back</button>
+      </section>
       <RunPool
+        v-else
         v-model:mass-g="massG"
         :facts="facts"
         :step="step"
@@ -184,6 +193,26 @@ const sign = computed(() =>
   display: grid;
   grid-template-rows: auto minmax(40dvh, auto);
   background: var(--ground);
+}
+.answers {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: var(--s4);
+  padding: var(--s5) var(--s6);
+  background: var(--pool-colour);
+  color: var(--on-pool);
+  border-radius: var(--pool) var(--pool) 0 0;
+}
+.answers button {
+  min-height: 7rem;
+  border: 2px solid currentColor;
+  border-radius: 1.4rem;
+  background: transparent;
+  color: inherit;
+  font-family: var(--display);
+  font-weight: 700;
+  font-size: clamp(1.3rem, 4vw, 2.2rem);
+  cursor: pointer;
 }
 .head {
   display: grid;
