@@ -3,7 +3,7 @@
  * Usage: ./bin/start --reset-demo (elsewhere), then: npx tsx scripts/screenshots.ts [folder] [address]
  */
 import { chromium, type Page } from '@playwright/test'
-import type { PourRecord } from '../shared/contracts'
+import type { PourRecord } from '../shared/records'
 import type { MouldCard } from '../shared/moulds'
 import { CHROMIUM_ARGS, CHROMIUM_PATH } from './chromium'
 

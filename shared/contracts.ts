@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { DRY_TARGETS } from '../core/drying'
-import { MOULD_KINDS, PREPARATIONS, PURPOSES } from '../core/mould'
+import { MOULD_KINDS, PREPARATIONS, PURPOSES, type CavityDescription } from '../core/mould'
 import { MAX_BATCHES, SIFT_STAGES, type Batch, type BatchLimits } from '../core/mix'
 import {
   ADDITIONS,
@@ -33,7 +33,7 @@ import {
   type PourPlan,
 } from '../core/pour'
 import type { Provenance } from '../core/provenance'
-import { cavityDescriptionSchema, mouldFactsSchema } from './moulds'
+import { cavityDescriptionSchema, mouldFactsSchema, storedCavitySchema } from './moulds'
 import { name, text } from './text'
 
 /** What crosses the wire. Both sides parse with these; past them the data is trusted. */
@@ -83,16 +83,17 @@ const plasterPropertiesSchema = z.object({
 
 const airSchema = z.object({ tempC: figure, rhPct: figure, speedMS: figure })
 
-const planMemberSchema = z.object({
-  mouldId: z.uuid().nullable(),
-  name,
-  count: z.int(),
-  cavityMl: figure,
-  purpose: z.enum(PURPOSES),
-  thinnestMm: z.number().min(0).nullable(),
-  facts: mouldFactsSchema,
-  volume: cavityDescriptionSchema,
-})
+const planMemberOf = (volume: z.ZodType<CavityDescription>) =>
+  z.object({
+    mouldId: z.uuid().nullable(),
+    name,
+    count: z.int(),
+    cavityMl: figure,
+    purpose: z.enum(PURPOSES),
+    thinnestMm: z.number().min(0).nullable(),
+    facts: mouldFactsSchema,
+    volume,
+  })
 
 const additionSchema = z.object({ id: z.enum(ADDITION_IDS), pct: figure })
 const eachOnce = (all: readonly { id: string }[]) => new Set(all.map((a) => a.id)).size === all.length
@@ -127,7 +128,7 @@ const batchingSchema = z.object({
 }) satisfies z.ZodType<BatchLimits>
 
 /** What every version of a plan says. Figures are only numbers here: `refusalsOf` judges them. */
-const decisions = {
+const decisionsOn = (volume: z.ZodType<CavityDescription>) => ({
   piece: name,
   mould: z.object({
     name,
@@ -136,7 +137,7 @@ const decisions = {
     plusMinusMl: figure.optional(),
     volumeProvenance: provenanceSchema,
     thicknessMm: figure,
-    members: z.array(planMemberSchema).min(1).max(24).optional(),
+    members: z.array(planMemberOf(volume)).min(1).max(24).optional(),
   }),
   spill: z
     .array(z.object({ mouldId: z.uuid(), name, cavityMl: figure }))
@@ -183,16 +184,18 @@ const decisions = {
   dryingExposure: z.enum(['both_faces', 'one_face']),
   dryTarget: z.enum(DRY_TARGETS),
   scaleDivisionG: figure,
-}
+})
 
 /** A plan of any version: what a later one added, an earlier one simply lacks. */
-const planShape = z.object({
-  schemaVersion: z.literal([1, 2]),
-  ...decisions,
-  water: z.enum(WATER_KINDS).optional(),
-  hands: z.int().optional(),
-  mouldTempC: figure.optional(),
-})
+const planShapeOn = (volume: z.ZodType<CavityDescription>) =>
+  z.object({
+    schemaVersion: z.literal([1, 2]),
+    ...decisionsOn(volume),
+    water: z.enum(WATER_KINDS).optional(),
+    hands: z.int().optional(),
+    mouldTempC: figure.optional(),
+  })
+const planShape = planShapeOn(cavityDescriptionSchema)
 // A field that the plan has and the wire forgets would be dropped in silence: this does not compile then.
 planShape.shape satisfies Record<keyof PourPlan, z.ZodType>
 plasterPropertiesSchema.shape satisfies Record<keyof PlasterProperties, z.ZodType>
@@ -230,7 +233,7 @@ const keptSchema = z.object({
   classValues: z.object({ fillerRatio: z.number().min(0), bulkKgM3: z.number().gt(0) }),
 }) satisfies z.ZodType<PlanKept>
 
-const keptPlanShape = planShape.extend({ kept: keptSchema.optional() })
+const kept = { kept: keptSchema.optional() }
 
 /** Refusals of the core as complaints at their fields: what the worksheet refuses, the server does, and no more. */
 function judge(plan: PourPlan, context: z.RefinementCtx): void {
@@ -248,12 +251,15 @@ export const planSchema = planShape
   .superRefine(judge)
 
 /** A plan as it is taken to the bench: with the bowls it was planned with, or those it comes to. */
-export const benchPlanSchema = keptPlanShape
+export const benchPlanSchema = planShape
+  .extend(kept)
   .superRefine((plan, context) => judge(decisionsOf(plan as AnyPlan), context))
   .transform((plan): KeptPlan => currentPlan(plan as AnyPlan))
 
 /** A plan as the database has it. It was judged when it was made; only its shape must hold. */
-export const storedPlanSchema = keptPlanShape.transform((plan): KeptPlan => currentPlan(plan as AnyPlan))
+export const storedPlanSchema = planShapeOn(storedCavitySchema)
+  .extend(kept)
+  .transform((plan): KeptPlan => currentPlan(plan as AnyPlan))
 
 /** Planned bowls, and a few more for what ran short. */
 const inBatch = {
@@ -370,43 +376,6 @@ export const listQuerySchema = z.object({
   ...pageShape,
 })
 export type ListQuery = z.input<typeof listQuerySchema>
-
-export interface Page<T> {
-  items: T[]
-  total: number
-}
-
-/** A card or recipe that is there and cannot be read: as it lies in the database, so that nothing of it is lost. */
-export interface UnreadableCard {
-  id: string
-  name: string
-  unreadable: string[]
-  raw: unknown
-}
-export const isUnreadableCard = (card: object): card is UnreadableCard => 'unreadable' in card
-
-/** A pour as the server holds it: the plan, and everything that happened. */
-export interface PourRecord {
-  id: string
-  plan: KeptPlan
-  /** Counts changes of the plan; a change must name the one it started from. */
-  revision: number
-  /** Plans that events name and that stand no more. */
-  earlierPlans: { revision: number; plan: KeptPlan }[]
-  createdAtMs: number
-  events: PourEvent[]
-}
-
-/** A pour that is there and cannot be read: as it lies in the database, so that nothing of it is lost. */
-export interface UnreadablePour {
-  id: string
-  unreadable: string[]
-  createdAtMs: number
-  raw: { plan: unknown; revision: number; events: unknown[] }
-}
-export type PourAnswer = PourRecord | UnreadablePour
-
-export const isUnreadable = (pour: PourAnswer): pour is UnreadablePour => 'unreadable' in pour
 
 export const CHANGE_TOPICS = ['pour', 'plaster', 'bag', 'bowl', 'recipe', 'mould', 'settings'] as const
 /** One line of the live stream: something of this kind changed; fetch it again. */

@@ -152,30 +152,31 @@ const volumeMethodSchema = z.discriminatedUnion('by', [
   }),
 ]) satisfies z.ZodType<VolumeMethod>
 
-/** How a volume was found. What cannot be cast is refused with the core's own code at its path. */
-export const cavityDescriptionSchema = z
-  .object({
-    parts: z
-      .array(
-        z.object({
-          role: z.enum(['add', 'subtract']),
-          count: z.int().min(1).max(100),
-          method: volumeMethodSchema,
-        }),
-      )
-      .min(1)
-      .max(12),
-    cavities: z.int().min(1).max(200),
-    check: volumeMethodSchema.nullable(),
-    trust: z.enum(['parts', 'check', 'both']),
-  })
-  .superRefine((description, context) => {
-    if (context.issues.length > 0) return
-    for (const issue of describeCavity(description).issues) {
-      if (issue.severity === 'error')
-        context.addIssue({ code: 'custom', path: issue.path.split('.'), message: issue.code })
-    }
-  }) satisfies z.ZodType<CavityDescription>
+/** How a volume was found, as a shape: whether it can be cast was asked when it was described. */
+export const storedCavitySchema = z.object({
+  parts: z
+    .array(
+      z.object({
+        role: z.enum(['add', 'subtract']),
+        count: z.int().min(1).max(100),
+        method: volumeMethodSchema,
+      }),
+    )
+    .min(1)
+    .max(12),
+  cavities: z.int().min(1).max(200),
+  check: volumeMethodSchema.nullable(),
+  trust: z.enum(['parts', 'check', 'both']),
+}) satisfies z.ZodType<CavityDescription>
+
+/** The same, judged: what cannot be cast is refused with the core's own code at its path. */
+export const cavityDescriptionSchema = storedCavitySchema.superRefine((description, context) => {
+  if (context.issues.length > 0) return
+  for (const issue of describeCavity(description).issues) {
+    if (issue.severity === 'error')
+      context.addIssue({ code: 'custom', path: issue.path.split('.'), message: issue.code })
+  }
+})
 
 export const mouldFactsSchema = z.object({
   material: z.enum(MOULD_MATERIALS),

@@ -10,16 +10,23 @@ const elsewhere = computed(() => due.value.filter((d) => route.path !== `/pour/$
 </script>
 
 <template>
-  <ul v-if="elsewhere.length > 0" class="due" role="alert">
-    <li v-for="d in elsewhere" :key="d.key">
-      <NuxtLink :to="`/pour/${d.pourId}`"
-        ><b>{{ d.piece }}</b> {{ d.what }}: now</NuxtLink
-      >
-      <button type="button" class="icon-button" :aria-label="`Put away: ${d.piece}`" @click="dismiss(d.key)">
-        <X :size="20" aria-hidden="true" />
-      </button>
-    </li>
-  </ul>
+  <div v-if="elsewhere.length > 0" role="alert">
+    <ul class="due">
+      <li v-for="d in elsewhere" :key="d.key">
+        <NuxtLink :to="`/pour/${d.pourId}`"
+          ><b>{{ d.piece }}</b> {{ d.what }}: now</NuxtLink
+        >
+        <button
+          type="button"
+          class="icon-button"
+          :aria-label="`Put away: ${d.piece}`"
+          @click="dismiss(d.key)"
+        >
+          <X :size="20" aria-hidden="true" />
+        </button>
+      </li>
+    </ul>
+  </div>
 </template>
 
 <style scoped>

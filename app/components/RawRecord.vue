@@ -2,7 +2,7 @@
 /** A record that cannot be read, as itself: why, its raw story, and a way to take it out. Usage: <RawRecord :pour /> */
 import Button from 'primevue/button'
 import { computed } from 'vue'
-import type { UnreadablePour } from '~~/shared/contracts'
+import type { UnreadablePour } from '~~/shared/records'
 import { useNow } from '~/composables/useClock'
 import { rawFile, rawPiece } from '~/utils/rawRecord'
 import { saveFile } from '~/utils/saveFile'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** Cards that are there and cannot be read: named, with why and a way to take them out. Usage: <UnreadableCards :cards /> */
-import type { UnreadableCard } from '~~/shared/contracts'
+import type { UnreadableCard } from '~~/shared/records'
 import { saveFile } from '~/utils/saveFile'
 
 defineProps<{ cards: readonly UnreadableCard[] }>()

@@ -1,5 +1,5 @@
 import { $fetch, FetchError } from 'ofetch'
-import type { Page } from '~~/shared/contracts'
+import type { Page } from '~~/shared/records'
 import type { ApiErrorBody, ErrorCode, FieldError } from '~~/shared/errors'
 
 /** A failed request as data: what the server said, or `unavailable` when it could not be reached. */

@@ -1,7 +1,7 @@
 import { watchDebounced } from '@vueuse/core'
 import { computed, ref, type Ref } from 'vue'
 import type { PourPlan } from '#core/pour'
-import { isUnreadable, type Page, type PourAnswer } from '~~/shared/contracts'
+import { isUnreadable, type Page, type PourAnswer } from '~~/shared/records'
 import { callApi } from '~/composables/useApi'
 import { usePours } from '~/stores/pours'
 

@@ -1,7 +1,7 @@
 import { createPinia, setActivePinia } from 'pinia'
 import { afterEach, beforeEach, expect, it, vi } from 'vitest'
 import { keepPlan, type PourEvent } from '#core/pour'
-import type { PourRecord } from '~~/shared/contracts'
+import type { PourRecord } from '~~/shared/records'
 import { callApi, type ApiResult } from '~/composables/useApi'
 import { eventAt, testPlan } from '../../tests/unit/plans'
 import { usePours } from './pours'

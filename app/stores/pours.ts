@@ -9,13 +9,8 @@ import {
   type PourEvent,
   type PourFacts,
 } from '#core/pour'
-import {
-  isUnreadable,
-  type NewEvent,
-  type PourAnswer,
-  type PourRecord,
-  type UnreadablePour,
-} from '~~/shared/contracts'
+import type { NewEvent } from '~~/shared/contracts'
+import { isUnreadable, type PourAnswer, type PourRecord, type UnreadablePour } from '~~/shared/records'
 import { callAllPages, callApi, type ApiFailure } from '~/composables/useApi'
 import { clock } from '~/composables/useClock'
 

@@ -1,6 +1,7 @@
 import { defineStore } from 'pinia'
 import { ref, shallowRef } from 'vue'
-import { isUnreadableCard, type Settings, type UnreadableCard } from '~~/shared/contracts'
+import type { Settings } from '~~/shared/contracts'
+import { isUnreadableCard, type UnreadableCard } from '~~/shared/records'
 import type {
   ImportOutcome,
   MouldCard,

@@ -1,4 +1,4 @@
-import type { UnreadablePour } from '~~/shared/contracts'
+import type { UnreadablePour } from '~~/shared/records'
 
 /** The name of the piece of a record that cannot be read, where it still has one. */
 export function rawPiece({ raw }: UnreadablePour): string {

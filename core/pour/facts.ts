@@ -14,7 +14,7 @@ import {
   type WeighOut,
 } from '../mix'
 import type { Range } from '../provenance'
-import { forecastSetting, type SettingForecast, type SettingInput } from '../setting'
+import { forecastSetting, workingTimeS, type SettingForecast, type SettingInput } from '../setting'
 import { pieceDrying } from './evaluatePlan'
 import { batchOf, liveEvents, type PourEvent, type Verdict, type WeighedWhat } from './events'
 import { keptTotal, type KeptPlan } from './kept'
@@ -277,7 +277,7 @@ function foldBatch(
       ? Math.log(checked.high / checked.low) / 2.56
       : ratioSigmaLn(scaleFailed ? { ratioMethod: 'by_volume', scoop: plan.scoop } : plan),
   }
-  const untilS = forecastSetting(reckoned).timeS.work_end.mid
+  const untilS = workingTimeS(reckoned).mid
   const measuredC = slurryTempC(events, settingStartMs, doneAtMs.start_sift, untilS)
   const settingInput = measuredC === undefined ? reckoned : { ...reckoned, mixTempC: measuredC }
   const setting = forecastSetting(settingInput)

@@ -12,7 +12,13 @@ import {
   type TappingAdvice,
 } from '../mix'
 import type { Range } from '../provenance'
-import { effectiveConsistency, forecastSetting, type SettingForecast, type SettingInput } from '../setting'
+import {
+  effectiveConsistency,
+  forecastSetting,
+  workingTimeS,
+  type SettingForecast,
+  type SettingInput,
+} from '../setting'
 import { castsOf, depthOf, siftPace, siftTimeS, soakTimeS, type PourPlan } from './plan'
 
 export function mixInputOf(plan: PourPlan): MixInput {
@@ -48,7 +54,7 @@ const ONE_BOWL: BatchLimits = {
 /** What the clock leaves a bowl of this much powder. */
 export function paceOf(plan: PourPlan, powderG: number): Pace {
   return {
-    workLowS: forecastSetting(settingInputOf(plan, powderG)).timeS.work_end.low,
+    workLowS: workingTimeS(settingInputOf(plan, powderG)).low,
     soakS: soakTimeS(plan),
     stirS: plan.stirS,
     ...siftPace(plan),

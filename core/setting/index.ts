@@ -8,5 +8,6 @@ export {
   hydration,
   mixingMultiplier,
   timeToHydrationS,
+  workingTimeS,
 } from './setting'
 export type { SettingEvent, SettingForecast, SettingInput, StirManner } from './setting'

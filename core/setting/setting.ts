@@ -111,6 +111,28 @@ function elapsedS(ageMin: number, restS: number, rate: number): number {
   return restS + ((ageMin - ageAtStirMin) * 60) / rate
 }
 
+const sigmaOf = (input: SettingInput) =>
+  Math.hypot(
+    input.plaster.timeSigmaLn ?? UNSEEN_BAG_SIGMA_LN,
+    SIGMA_LN_TIME_PER_CONSISTENCY * input.ratioSigmaLn,
+    SIGMA_LN_MIXING,
+  )
+
+function eventTimeS(
+  event: SettingEvent,
+  { relative, halfHydrationMin, rate }: ReturnType<typeof kinetics>,
+  restS: number,
+  sigmaLn: number,
+): Range {
+  const alpha = Math.min(MOST_HYDRATION[event], THRESHOLD[event] * relative)
+  return logNormalRange(elapsedS(equivalentAgeMin(alpha, halfHydrationMin), restS, rate), sigmaLn)
+}
+
+/** The working time alone, s since mid-sprinkle, as `forecastSetting` has it: cheap enough to search bowls with. */
+export function workingTimeS(input: SettingInput): Range {
+  return eventTimeS('work_end', kinetics(input), input.restS, sigmaOf(input))
+}
+
 /**
  * Isothermal forecast of the setting events at the mix temperature.
  * It leaves out the mix's own heat: a thick piece warms and hurries, and a strong or warm mix passes the temperature of
@@ -118,18 +140,11 @@ function elapsedS(ageMin: number, restS: number, rate: number): number {
  * Pure. Valid for mixes at 2–40 °C; outside it computes and says so.
  */
 export function forecastSetting(input: SettingInput): SettingForecast {
-  const { relative, halfHydrationMin, rate } = kinetics(input)
-  const sigmaLn = Math.hypot(
-    input.plaster.timeSigmaLn ?? UNSEEN_BAG_SIGMA_LN,
-    SIGMA_LN_TIME_PER_CONSISTENCY * input.ratioSigmaLn,
-    SIGMA_LN_MIXING,
-  )
+  const settled = kinetics(input)
+  const { halfHydrationMin } = settled
+  const sigmaLn = sigmaOf(input)
   const timeS = Object.fromEntries(
-    SETTING_EVENTS.map((event) => {
-      const alpha = Math.min(MOST_HYDRATION[event], THRESHOLD[event] * relative)
-      const ageMin = equivalentAgeMin(alpha, halfHydrationMin)
-      return [event, logNormalRange(elapsedS(ageMin, input.restS, rate), sigmaLn)]
-    }),
+    SETTING_EVENTS.map((event) => [event, eventTimeS(event, settled, input.restS, sigmaLn)]),
   ) as Record<SettingEvent, Range>
   const effortMin = (input.stirS / 60) * STIR_INTENSITY[input.stirManner]
   return {

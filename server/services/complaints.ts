@@ -1,5 +1,5 @@
 import { ZodError } from 'zod'
-import { isUnreadableCard, type UnreadableCard } from '../../shared/contracts'
+import { isUnreadableCard, type UnreadableCard } from '../../shared/records'
 import { DomainError } from './domainError'
 
 /** What is wrong with a record, in a line each. */

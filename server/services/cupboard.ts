@@ -1,4 +1,5 @@
-import { planSchema, type UnreadableCard } from '../../shared/contracts'
+import { planSchema } from '../../shared/contracts'
+import type { UnreadableCard } from '../../shared/records'
 import type { BowlCard, BowlInput, Recipe, RecipeInput } from '../../shared/stock'
 import { readRow } from './complaints'
 import type { Db } from '../db/client'

@@ -4,14 +4,11 @@ import type { z } from 'zod'
 import { PLAN_BINDING_TYPES, type KeptPlan, type PourEvent } from '../../core/pour'
 import {
   eventBodySchema,
-  isUnreadable,
   storedPlanSchema,
   type listQuerySchema,
   type NewEvent,
-  type Page,
-  type PourAnswer,
-  type PourRecord,
 } from '../../shared/contracts'
+import { isUnreadable, type Page, type PourAnswer, type PourRecord } from '../../shared/records'
 import type { Db } from '../db/client'
 import type { Database, EventRow, PlanRevisionRow, PourRow } from '../db/schema'
 import { complaints } from './complaints'

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { request } from 'node:http'
 import { describe, expect, it } from 'vitest'
-import type { PourRecord } from '../../shared/contracts'
+import type { PourRecord } from '../../shared/records'
 import { withServer } from '../support/suite'
 import { testPlan } from '../unit/plans'
 

@@ -6,7 +6,7 @@ import { clearWorkshop, loadDemo } from '../../scripts/demo'
 import { migrate } from '../../server/db/migrate'
 import { MIGRATIONS } from '../../server/db/migrations'
 import { listPours } from '../../server/services/pours'
-import { isUnreadable, type PourRecord } from '../../shared/contracts'
+import { isUnreadable, type PourRecord } from '../../shared/records'
 import { createTestDatabase } from '../support/database'
 
 async function shapeOf(db: Awaited<ReturnType<typeof createTestDatabase>>['db']) {
