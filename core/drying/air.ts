@@ -40,21 +40,25 @@ export interface WetSurface {
   fluxKgM2S: number
 }
 
-/** Temperature and evaporation of a wet face in still balance with the air (bisection to 1e-6 K). */
+/** Temperature and evaporation of a wet face in still balance with the air, to 1e-6 K. */
 export function wetSurface(air: Air): WetSurface {
   const hm = massTransferMS(air.speedMS)
   const vapourInAir = (air.rhPct / 100) * saturatedVapourKgM3(air.tempC)
-  const flux = (surfaceC: number) => WET_FACE_FACTOR * hm * (saturatedVapourKgM3(surfaceC) - vapourInAir)
-  const imbalance = (surfaceC: number) =>
-    (convectionWM2K(air.speedMS) + RADIATION_W_M2K) * (air.tempC - surfaceC) -
-    (2.501e6 - 2361 * surfaceC) * flux(surfaceC)
-  let low = air.tempC - 40
-  let high = air.tempC
-  while (high - low > 1e-6) {
-    const mid = (low + high) / 2
-    if (imbalance(mid) > 0) low = mid
-    else high = mid
+  const conductance = WET_FACE_FACTOR * hm
+  const h = convectionWM2K(air.speedMS) + RADIATION_W_M2K
+  // Newton from the air's own temperature: the balance falls and bends down there, so it comes in from one side.
+  let surfaceTempC = air.tempC
+  for (let step = 0; step < 40; step++) {
+    const vapour = saturatedVapourKgM3(surfaceTempC)
+    const vapourPerK =
+      vapour * ((17.625 * 243.04) / (surfaceTempC + 243.04) ** 2 - 1 / (surfaceTempC + 273.15))
+    const latent = 2.501e6 - 2361 * surfaceTempC
+    const fluxHere = conductance * (vapour - vapourInAir)
+    const imbalance = h * (air.tempC - surfaceTempC) - latent * fluxHere
+    const slope = -h + 2361 * fluxHere - latent * conductance * vapourPerK
+    const moved = imbalance / slope
+    surfaceTempC -= moved
+    if (Math.abs(moved) < 1e-7) break
   }
-  const surfaceTempC = (low + high) / 2
-  return { surfaceTempC, fluxKgM2S: flux(surfaceTempC) }
+  return { surfaceTempC, fluxKgM2S: conductance * (saturatedVapourKgM3(surfaceTempC) - vapourInAir) }
 }

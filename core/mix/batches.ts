@@ -134,7 +134,7 @@ function share(totalG: number, weights: readonly number[], divisionG: number): n
   const byRest = exact.map((x, i) => [x - whole[i]!, i] as const).sort((a, b) => b[0] - a[0] || a[1] - b[1])
   for (const [, i] of byRest.slice(0, left)) whole[i]! += 1
   // Summing steps of 0.1 would leave crumbs behind the comma.
-  return whole.map((n) => Number((n * divisionG).toFixed(6)))
+  return whole.map((n) => Math.round(n * divisionG * 1e6) / 1e6)
 }
 
 function weighingsOf(massG: number, tareG: number, capacityG: number | null): number {
@@ -165,7 +165,7 @@ const SLIGHTLY = 0.12
 
 function totalAndGroups(
   input: MixInput,
-  job: { cavityMl: number; sparePct: number; casts: number; divisionG: number },
+  job: Job,
   split: BatchSplit,
 ): { total: WeighOut; groups: Group[]; issues: Issue<BatchIssueCode>[] } {
   const asked = weighOutForVolume(input, job.cavityMl, job.sparePct, job.divisionG)
@@ -238,38 +238,68 @@ function totalAndGroups(
   }
 }
 
-/**
- * The job in bowls: equal shares of each layer or of the whole, as few as the bowl and the working time allow. Water,
- * plaster and filler of the batches add up to the total exactly, in steps of the scale.
- * Pure. `casts` is how many pieces the job fills.
- */
-export function planBatches(
-  input: MixInput,
-  job: { cavityMl: number; sparePct: number; casts: number; divisionG: number },
-  limits: BatchLimits,
-  paceOf: (powderG: number) => Pace,
-): BatchPlan {
-  const { split, bowl, pourRateMlMin, scaleCapacityG } = limits
+interface Job {
+  cavityMl: number
+  sparePct: number
+  /** How many pieces it fills. */
+  casts: number
+  divisionG: number
+}
+
+/** Where a job is cut, before its masses are shared out in steps of the scale. */
+function cutJob(input: MixInput, job: Job, limits: BatchLimits, paceOf: (powderG: number) => Pace) {
+  const { split, bowl, pourRateMlMin } = limits
   const { total, groups, issues } = totalAndGroups(input, job, split)
   const perG = total.properties.slurryMlPerG
-  const waterShare = total.waterG / total.slurryMl
-  const byBowl = bowl ? largestForBowlMl(bowl.volumeMl, waterShare) : Infinity
+  const byBowl = bowl ? largestForBowlMl(bowl.volumeMl, total.waterG / total.slurryMl) : Infinity
   const sumWeights = groups.reduce((sum, g) => sum + g.weight, 0)
   const byTime = pourRateMlMin === null ? Infinity : largestInTime(paceOf, pourRateMlMin, perG, total.powderG)
   if (byTime === 0) issues.push(issue('no_time_to_pour', 'warning', 0, 1, 'ml'))
   const largestMl = Math.min(byBowl, byTime > 0 ? byTime : Infinity)
   // Bags are weighed before anyone knows the bowl: they are not cut again, only warned about.
   const mayCut = split.by !== 'casts' && split.by !== 'whole_bags'
-  const cut: (Group & { of: number })[] = groups.flatMap((g) => {
+  const cut = groups.flatMap((g) => {
     const slurryMl = (total.slurryMl * g.weight) / sumWeights
     const n = mayCut ? Math.max(1, Math.ceil(slurryMl / largestMl - 1e-9)) : 1
     return Array.from({ length: Math.min(n, MAX_BATCHES + 1) }, (_, i) => ({
       ...g,
       weight: g.weight / n,
       start: i === 0 ? g.start : ('at_once' as const),
-      of: n,
     }))
   })
+  return { total, cut, sumWeights, byBowl, byTime, largestMl, mayCut, issues }
+}
+
+/**
+ * The largest bowl of a job, as `planBatches` cuts it but not rounded to the scale: enough to draw a curve with.
+ * Undefined where it would be more bowls than anybody mixes.
+ */
+export function largestBowl(
+  input: MixInput,
+  job: Job,
+  limits: BatchLimits,
+  paceOf: (powderG: number) => Pace,
+): { powderG: number; slurryMl: number } | undefined {
+  const { total, cut, sumWeights } = cutJob(input, job, limits, paceOf)
+  if (cut.length > MAX_BATCHES) return undefined
+  const share = Math.max(...cut.map((g) => g.weight)) / sumWeights
+  return { powderG: total.powderG * share, slurryMl: total.slurryMl * share }
+}
+
+/**
+ * The job in bowls: equal shares of each layer or of the whole, as few as the bowl and the working time allow. Water,
+ * plaster and filler of the batches add up to the total exactly, in steps of the scale.
+ * Pure.
+ */
+export function planBatches(
+  input: MixInput,
+  job: Job,
+  limits: BatchLimits,
+  paceOf: (powderG: number) => Pace,
+): BatchPlan {
+  const { bowl, pourRateMlMin, scaleCapacityG, split } = limits
+  const { total, cut, byBowl, byTime, largestMl, mayCut, issues } = cutJob(input, job, limits, paceOf)
+  const perG = total.properties.slurryMlPerG
   if (cut.length > MAX_BATCHES) {
     issues.push(issue('too_many_batches', 'error', cut.length, MAX_BATCHES, 'batches'))
     return { batches: [], total, because: undefined, largestMl, issues }
@@ -327,7 +357,7 @@ export function planBatches(
   if (scaleCapacityG !== null && scaleCapacityG <= tareG)
     issues.push(issue('scale_too_small', 'warning', scaleCapacityG, tareG, 'g'))
   const because =
-    split.by === 'layers' && groups.length > 1
+    split.by === 'layers' && split.layers.length > 1
       ? 'layers'
       : (split.by === 'casts' || split.by === 'whole_bags') && batches.length > 1
         ? 'bags'

@@ -9,7 +9,7 @@ import {
 import type { Range } from '../provenance'
 import { pieceDrying } from './evaluatePlan'
 import { FIRST_SCOOP } from './kept'
-import { batchesOf, flowOf, largestOf, mixInputOf, pourWindowOf } from './mixing'
+import { batchesOf, flowOf, largestBowlOf, largestOf, mixInputOf, pourWindowOf } from './mixing'
 import type { PourPlan } from './plan'
 
 /** What one consistency is like for this plan's piece. */
@@ -32,13 +32,24 @@ export interface MixSketch {
  * Undefined where not all of the plaster could turn to gypsum, or it would take more bowls than anybody mixes.
  */
 export function sketchMix(plan: PourPlan, consistency: number): MixSketch | undefined {
+  return sketchWith(plan, consistency, (at) => {
+    const { batches } = batchesOf(at)
+    return batches.length === 0 ? undefined : largestOf(batches)
+  })
+}
+
+function sketchWith(
+  plan: PourPlan,
+  consistency: number,
+  largest: (at: PourPlan) => { powderG: number; slurryMl: number } | undefined,
+): MixSketch | undefined {
   const { properties } = plan.plaster
   if (!(consistency > chemicalMinimumConsistency(properties.hemihydrateFraction))) return undefined
   const at: PourPlan = { ...plan, consistency }
   const mix = mixProperties(mixInputOf(at))
-  const { batches } = batchesOf(at)
-  if (batches.length === 0) return undefined
-  const { setting, stirEndS, windowS } = pourWindowOf(at, largestOf(batches))
+  const bowl = largest(at)
+  if (!bowl) return undefined
+  const { setting, stirEndS, windowS } = pourWindowOf(at, bowl)
   const piece = pieceDrying(at, mix, [])
   const flow = flowOf(at, consistency, setting, stirEndS)
   return {
@@ -65,7 +76,9 @@ export function consistencySpan(plan: PourPlan): { min: number; max: number } {
 /** Sketches over the whole span: what each step thinner or stiffer costs. */
 export function tradeOffs(plan: PourPlan, steps = 24): MixSketch[] {
   const { min, max } = consistencySpan(plan)
-  const at = Array.from({ length: steps + 1 }, (_, i) => sketchMix(plan, min + ((max - min) * i) / steps))
+  const at = Array.from({ length: steps + 1 }, (_, i) =>
+    sketchWith(plan, min + ((max - min) * i) / steps, largestBowlOf),
+  )
   return at.filter((sketch) => sketch !== undefined)
 }
 

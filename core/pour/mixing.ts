@@ -1,4 +1,5 @@
 import {
+  largestBowl,
   mixProperties,
   mixTempC,
   planBatches,
@@ -61,11 +62,8 @@ export function paceOf(plan: PourPlan, powderG: number): Pace {
   }
 }
 
-/** The bowls as they follow from the plan's moulds, its bowl, its hands and its scale, by the models of today. */
-export function batchesOf(
-  plan: PourPlan,
-  pace: (powderG: number) => Pace = (powderG) => paceOf(plan, powderG),
-): BatchPlan {
+/** The job and what limits its bowls, as the plan has them. */
+function jobOf(plan: PourPlan) {
   const job = {
     cavityMl: plan.mould.cavityMl,
     sparePct: plan.sparePct,
@@ -74,7 +72,22 @@ export function batchesOf(
   }
   const limits = plan.batching ?? ONE_BOWL
   const pourRateMlMin = limits.pourRateMlMin === null ? null : limits.pourRateMlMin * (plan.hands ?? 1)
-  return planBatches(mixInputOf(plan), job, { ...limits, pourRateMlMin }, pace)
+  return { job, limits: { ...limits, pourRateMlMin } }
+}
+
+/** The bowls as they follow from the plan's moulds, its bowl, its hands and its scale, by the models of today. */
+export function batchesOf(
+  plan: PourPlan,
+  pace: (powderG: number) => Pace = (powderG) => paceOf(plan, powderG),
+): BatchPlan {
+  const { job, limits } = jobOf(plan)
+  return planBatches(mixInputOf(plan), job, limits, pace)
+}
+
+/** The largest of them, not rounded to the scale: cheap, for drawing. */
+export function largestBowlOf(plan: PourPlan): { powderG: number; slurryMl: number } | undefined {
+  const { job, limits } = jobOf(plan)
+  return largestBowl(mixInputOf(plan), job, limits, (powderG) => paceOf(plan, powderG))
 }
 
 export interface PourWindow {

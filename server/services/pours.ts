@@ -29,6 +29,21 @@ function toEvent(row: EventRow): PourEvent {
   }
 }
 
+/** A plan never changes without its revision, so it is read once for each: lists are read far more often than written. */
+const readPlans = new Map<string, KeptPlan>()
+const MOST_READ_PLANS = 2000
+
+/** @throws ZodError where the plan is of no version. */
+function planOf(pourId: string, revision: number, stored: unknown): KeptPlan {
+  const key = `${pourId} ${revision}`
+  const known = readPlans.get(key)
+  if (known) return known
+  const plan = storedPlanSchema.parse(stored)
+  if (readPlans.size >= MOST_READ_PLANS) readPlans.delete(readPlans.keys().next().value!)
+  readPlans.set(key, plan)
+  return plan
+}
+
 /** A pour as it is read: of any version, or as itself where it cannot be. */
 function toAnswer(pour: PourRow, events: EventRow[], earlier: PlanRevisionRow[]): PourAnswer {
   const { id, revision } = pour
@@ -36,9 +51,9 @@ function toAnswer(pour: PourRow, events: EventRow[], earlier: PlanRevisionRow[])
   try {
     return {
       id,
-      plan: storedPlanSchema.parse(pour.plan),
+      plan: planOf(id, revision, pour.plan),
       revision,
-      earlierPlans: earlier.map((e) => ({ revision: e.revision, plan: storedPlanSchema.parse(e.plan) })),
+      earlierPlans: earlier.map((e) => ({ revision: e.revision, plan: planOf(id, e.revision, e.plan) })),
       createdAtMs,
       events: events.map(toEvent),
     }
