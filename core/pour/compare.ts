@@ -125,8 +125,11 @@ export function compareSchools(plan: PourPlan, lastConsistency: number | undefin
       : [['last_time', lastConsistency, planWaterG] as [SchoolId, number, number]]),
     ['plan', plan.consistency, planWaterG],
   ]
+  // The rules that go by the mould are all at the plan's own consistency.
+  const consistencies = [...new Set(asked.map(([, consistency]) => consistency))]
+  const sketches = new Map(consistencies.map((c) => [c, sketchMix(plan, c)]))
   return asked.flatMap(([id, consistency, waterG]): SchoolOutcome[] => {
-    const sketch = sketchMix(plan, consistency)
+    const sketch = sketches.get(consistency)
     if (!sketch) return []
     const powderG = waterG / (consistency / 100 - (properties.admixWaterRatio ?? 0))
     const slurryMl = powderG * mixProperties({ ...mixInputOf(plan), consistency }).slurryMlPerG
