@@ -58,11 +58,12 @@ const words = computed(() => {
       @update:model-value="typed = true"
     />
     <small :id="`${id}-reading`" :class="{ wrong: answer && !answer.ok }" role="status">{{ words }}</small>
-    <span v-if="readings.length > 1" class="choices">
+    <span v-if="readings.length > 1" class="outline-buttons">
       <button
         v-for="reading in readings"
         :key="labelReadingWords(reading)"
         type="button"
+        class="outline-button"
         :aria-pressed="chosen === reading"
         @click="choose(reading)"
       >
@@ -83,26 +84,5 @@ const words = computed(() => {
 .wrong {
   color: var(--hot);
   font-weight: 600;
-}
-.choices {
-  display: flex;
-  flex-wrap: wrap;
-  gap: var(--s2);
-}
-.choices button {
-  min-height: 44px;
-  padding: var(--s1) var(--s4);
-  border: 2px solid var(--ink);
-  border-radius: 1.2rem;
-  background: transparent;
-  color: inherit;
-  font: inherit;
-  font-weight: 600;
-  text-align: left;
-  cursor: pointer;
-}
-.choices button[aria-pressed='true'] {
-  background: var(--ink);
-  color: var(--plaster);
 }
 </style>

@@ -21,7 +21,9 @@ const remedies = computed(() =>
     <h2 id="remedies-title">What gives time to pour</h2>
     <ul>
       <li v-for="r in remedies" :key="r.change.id">
-        <button type="button" @click="emit('take', r.change)">{{ r.words.take }}</button>
+        <button type="button" class="outline-button" @click="emit('take', r.change)">
+          {{ r.words.take }}
+        </button>
         <span
           ><b>{{ r.words.gain }}</b
           ><template v-if="!r.enough">, not yet enough</template>. {{ r.words.cost }}</span
@@ -48,17 +50,6 @@ li {
   grid-template-columns: minmax(9rem, 12rem) 1fr;
   gap: var(--s3);
   align-items: center;
-}
-button {
-  min-height: 44px;
-  padding: var(--s2) var(--s3);
-  border: 2px solid var(--ink);
-  border-radius: 1rem;
-  background: transparent;
-  color: inherit;
-  font: inherit;
-  font-weight: 700;
-  cursor: pointer;
 }
 @media (max-width: 43rem) {
   li {

@@ -127,8 +127,8 @@ const described = computed(() => (problem.value ? `${id}-problem` : undefined))
     </span>
     <small v-if="echo && !problem" class="soft" role="status">{{ echo }}</small>
     <small v-if="problem" :id="`${id}-problem`" class="problem" role="alert">{{ problem }}</small>
-    <span v-if="choices.length > 0" class="choices">
-      <button v-for="c in choices" :key="c.canonical" type="button" @click="choose(c)">
+    <span v-if="choices.length > 0" class="outline-buttons">
+      <button v-for="c in choices" :key="c.canonical" type="button" class="outline-button" @click="choose(c)">
         {{ c.canonical }}
       </button>
     </span>
@@ -158,22 +158,6 @@ label {
   font-family: var(--display);
   font-weight: 700;
   font-size: 2rem;
-}
-.choices {
-  display: flex;
-  flex-wrap: wrap;
-  gap: var(--s2);
-}
-.choices button {
-  min-height: 44px;
-  padding: 0 var(--s4);
-  border: 2px solid currentColor;
-  border-radius: 999px;
-  background: transparent;
-  color: inherit;
-  font: inherit;
-  font-weight: 700;
-  cursor: pointer;
 }
 .suffix {
   flex: none;

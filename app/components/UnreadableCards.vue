@@ -15,7 +15,7 @@ function save({ id, raw }: UnreadableCard) {
       <span
         ><b>{{ card.name }}</b> cannot be read ({{ card.unreadable[0] }}). It is kept as it is.</span
       >
-      <button type="button" @click="save(card)">Save it as a file</button>
+      <button type="button" class="outline-button" @click="save(card)">Save it as a file</button>
     </li>
   </ul>
 </template>
@@ -36,16 +36,5 @@ li {
   gap: var(--s2) var(--s4);
   padding: var(--s2) var(--s3);
   border-left: 6px solid var(--hot);
-}
-button {
-  min-height: 44px;
-  padding: 0 var(--s4);
-  border: 2px solid currentColor;
-  border-radius: 999px;
-  background: transparent;
-  color: inherit;
-  font: inherit;
-  font-weight: 600;
-  cursor: pointer;
 }
 </style>
