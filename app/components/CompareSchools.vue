@@ -3,7 +3,7 @@
 import { computed } from 'vue'
 import { compareSchools, type PourPlan, type SchoolOutcome } from '#core/pour'
 import { useUnits } from '~/composables/useUnits'
-import { SCHOOL_WORDS, flowWords } from '~/utils/mixWords'
+import { SCHOOL_WORDS, flowPicture } from '~/utils/mixWords'
 import { pourTimeText } from '~/utils/pourTime'
 import { durationText } from '~/utils/time'
 
@@ -69,7 +69,7 @@ const fillWords = (s: SchoolOutcome) => {
         </div>
         <div>
           <dt>Flow</dt>
-          <dd>{{ flowWords(s.sketch.viscosityPaS) }}</dd>
+          <dd>{{ flowPicture(s.sketch.viscosityPaS) }}</dd>
         </div>
       </dl>
     </li>

@@ -3,6 +3,7 @@
 import { Check, CircleAlert, CircleX } from '@lucide/vue'
 import { computed } from 'vue'
 import type { PlanOutcome, PourPlan } from '#core/pour'
+import { ML_PER } from '#core/units'
 import { useUnits } from '~/composables/useUnits'
 import { useWorkshop } from '~/stores/workshop'
 import { SUITS_WORDS, flowWords } from '~/utils/mixWords'
@@ -22,6 +23,12 @@ const origin = (what: 'setTime' | 'expansion' | 'strength' | 'consistency') => {
   return known ? provenanceWords(known) : 'class default'
 }
 const { density, strength } = units
+/** What slurry is counted in by the bucket. */
+const bulk = computed(() =>
+  units.system() === 'metric'
+    ? { name: 'litre', ml: 1000 }
+    : { name: 'quart', ml: units.system() === 'us' ? ML_PER.usQuart : ML_PER.impQuart },
+)
 const growth = computed(() => {
   const mm = props.outcome.growthMm
   if (mm === undefined) return `${props.plan.plaster.properties.expansionPct.toFixed(2)} %`
@@ -118,7 +125,8 @@ const betterPlaster = (classId: keyof typeof PLASTER_CLASS_WORDS) =>
         what="Plaster, this pour"
         :origin="`What ${plan.plaster.bag!.name} cost, by weight; nothing else is counted.`"
       >
-        {{ money(outcome.cost.perCast) }} a cast, {{ money(outcome.cost.perLitre) }} a litre of slurry
+        {{ money(outcome.cost.perCast) }} a cast, {{ money((outcome.cost.perLitre * bulk.ml) / 1000) }} a
+        {{ bulk.name }} of slurry
       </FigureTile>
     </div>
   </section>

@@ -4,25 +4,26 @@ import { computed } from 'vue'
 import { plasterClass } from '#core/plaster'
 import type { PourPlan } from '#core/pour'
 import type { Provenance } from '#core/provenance'
+import { useUnits } from '~/composables/useUnits'
 import { provenanceWords } from '~/utils/words'
 
 const props = defineProps<{ plaster: PourPlan['plaster'] }>()
+const units = useUnits()
 const rows = computed(() => {
   const { properties: p, origins } = props.plaster
   const c = plasterClass(p.classId)
   const row = (
     what: string,
     value: number,
-    decimals: number,
-    unit: string,
+    show: (value: number) => string,
     range: { low?: number; high?: number },
     origin: Provenance,
   ) => ({
     what,
-    value: `${value.toFixed(decimals)} ${unit}`,
+    value: show(value),
     range:
       origin.kind === 'class_default' && range.low !== undefined && range.high !== undefined
-        ? `${range.low.toFixed(decimals)}–${range.high.toFixed(decimals)}`
+        ? `${show(range.low)} to ${show(range.high)}`
         : '',
     origin: provenanceWords(origin),
   })
@@ -30,49 +31,49 @@ const rows = computed(() => {
     row(
       'Use consistency',
       p.useConsistency,
-      0,
-      'water to 100',
+      (v) => `${v.toFixed(0)} water to 100`,
       { low: p.consistencyLow, high: p.consistencyHigh },
       origins?.consistency ?? c.consistency.provenance,
     ),
     row(
-      'Half set, 20 °C',
+      `Half set, ${units.temp(20)}`,
       p.halfHydrationMin,
-      0,
-      'min',
+      (v) => `${v.toFixed(0)} min`,
       c.halfHydrationMin,
       origins?.setTime ?? c.halfHydrationMin.provenance,
     ),
-    row('Expansion', p.expansionPct, 2, '%', c.expansionPct, origins?.expansion ?? c.expansionPct.provenance),
+    row(
+      'Expansion',
+      p.expansionPct,
+      (v) => `${v.toFixed(2)} %`,
+      c.expansionPct,
+      origins?.expansion ?? c.expansionPct.provenance,
+    ),
     row(
       'Strength against the common curve',
       p.strengthFactor,
-      2,
-      '',
+      (v) => v.toFixed(2),
       {},
       origins?.strength ?? c.strengthFactor.provenance,
     ),
     row(
       'Hemihydrate',
       p.hemihydrateFraction,
-      2,
-      'of the powder',
+      (v) => `${v.toFixed(2)} of the powder`,
       c.hemihydrateFraction,
       c.hemihydrateFraction.provenance,
     ),
     row(
       'Density of its grains',
       p.particleDensityKgM3,
-      0,
-      'kg/m³',
+      units.density,
       c.particleDensityKgM3,
       c.particleDensityKgM3.provenance,
     ),
     row(
-      'A scoop weighs',
+      'The powder, in a scoop',
       c.bulkDensityKgM3.scooped.value,
-      0,
-      'g a litre',
+      units.density,
       c.bulkDensityKgM3.scooped,
       c.bulkDensityKgM3.scooped.provenance,
     ),

@@ -155,9 +155,13 @@ const FLOW_PICTURES: readonly [upToPaS: number, picture: string][] = [
   [Infinity, 'thick yoghurt'],
 ]
 
+const picture = (paS: number) => FLOW_PICTURES.find(([upTo]) => paS < upTo)![1]
+
+/** The same in a few words, where several stand side by side. */
+export const flowPicture = ({ mid }: Range) => `like ${picture(mid)}`
+
 /** How it runs: an estimate good to a third or three times, so a picture, and what it may be instead. */
 export function flowWords({ low, mid, high }: Range): string {
-  const picture = (paS: number) => FLOW_PICTURES.find(([upTo]) => paS < upTo)![1]
   const others = [picture(low), picture(high)].filter((p) => p !== picture(mid))
   return `like ${picture(mid)}${others.length > 0 ? ` (perhaps ${[...new Set(others)].join(' or ')})` : ''}`
 }

@@ -204,8 +204,9 @@ export const VOLUME_ISSUE_WORDS: Record<
   clearance_below_too_small: (actual, limit, show) =>
     `Only ${show.length(actual)} of gel below: under ${show.length(limit)} it wears through. Fill deeper or hold higher.`,
   shell_without_thickness: () => 'A shell needs a thickness.',
-  holds_too_little: () => 'That is less than a millilitre: some measurement is missing.',
-  holds_too_much: () => 'That is more than 500 litres: look at the units.',
+  holds_too_little: (_, least, show) =>
+    `That is less than ${show.volume(least)}: some measurement is missing.`,
+  holds_too_much: (_, most, show) => `That is more than ${show.volume(most)}: look at the units.`,
   methods_disagree: (check, parts, show) =>
     `The two ways give ${show.volume(parts)} and ${show.volume(check)}: further apart than either should be off. Measure again, or say which to trust.`,
 }

@@ -2,10 +2,14 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import {
   formatArea,
+  formatDensity,
   formatLength,
   formatMass,
   formatTemp,
+  formatTempStep,
   formatRoughVolume,
+  formatShortLength,
+  formatStrength,
   formatVolume,
   formatVolumeRange,
   parseQuantity,
@@ -466,6 +470,23 @@ describe('display', () => {
     expect(formatArea(50_000, 'metric')).toBe('500 cm²')
     expect(formatArea(304.8 ** 2, 'us')).toBe('1.00 ft²')
   })
+})
+
+it('shows densities and strengths as the handbooks of each system do', () => {
+  // Typical published maker’s data, from memory: pottery plaster at 70 dries to 69 lb/ft³, 1105 kg/m³; 6000 psi is 41.4 MPa.
+  expect(formatDensity(1105, 'us')).toBe('69 lb/ft³')
+  expect(formatDensity(1105, 'metric')).toBe('1.11 g/ml')
+  expect(formatStrength(41.4, 'us')).toBe('6000 psi')
+  expect(formatStrength(41.4, 'metric')).toBe('41 MPa')
+  expect(formatArea(10 * 25.4 ** 2, 'us')).toBe('10.0 in²')
+  expect(formatTempStep(5, 'us')).toBe('9 °F')
+  expect(formatTempStep(5, 'metric')).toBe('5 °C')
+  expect([0.05, 0.26].map((mm) => formatShortLength(mm, 'metric'))).toEqual(['0.05 mm', '0.3 mm'])
+  expect([0.05, 0.26].map((mm) => formatShortLength(mm, 'us'))).toEqual(['0.0020 in', '0.010 in'])
+  // As with grams: past a quarter pound nobody reads hundredths.
+  const fine = { system: 'us', scaleDivisionG: 0.1 } as const
+  expect(formatMass(100, fine)).toBe('3.53 oz')
+  expect(formatMass(200, fine)).toBe('7.1 oz')
 })
 
 it('lets the range decide how many figures of a volume make sense', () => {
