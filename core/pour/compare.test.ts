@@ -171,6 +171,25 @@ describe('what it will be', () => {
   ] as const)('%s expands within the standard’s %d %%', (classId, limit) => {
     expect(plasterProperties(classId).expansionPct).toBeLessThanOrEqual(limit)
   })
+  // The same standard's least strength at 1 h, MPa, and expansion, for cards that say other than their class.
+  it.each([
+    ['dental3', { strengthFactor: 0.7 }, 'suits'],
+    ['dental3', { strengthFactor: 0.5 }, 'below_dental_strength'],
+    ['dental3', { expansionPct: 0.22 }, 'grows_too_much'],
+    ['dental4', { expansionPct: 0.15 }, 'suits'],
+    // Type 5 is as strong and grows more: .16 to .30 %.
+    ['dental4', { expansionPct: 0.2 }, 'expanding_stone'],
+    ['dental4', { expansionPct: 0.35 }, 'grows_too_much'],
+    ['dental4', { strengthFactor: 0.7 }, 'below_dental_strength'],
+    // Type 1: 4 to 8 MPa and no more than .15 %.
+    ['dental2', { strengthFactor: 0.5, expansionPct: 0.1 }, 'impression_plaster_only'],
+    ['dental2', { strengthFactor: 0.5, expansionPct: 0.25 }, 'below_dental_strength'],
+  ] as const)('%s with %o: %s', (classId, change, code) => {
+    const plan = planFor('dental', classId, plasterProperties(classId).useConsistency)
+    const properties = { ...plan.plaster.properties, ...change }
+    const evaluation = evaluatePlan({ ...plan, plaster: { ...plan.plaster, properties } })
+    expect(evaluation.ok && evaluation.outcome.suits).toMatchObject([{ code }])
+  })
   it('stirring is never planned into the set', () => {
     const plan = testPlan('dental3', { stirS: 1200 })
     expect(evaluatePlan(plan).issues.map((i) => i.code)).toContain('stirring_into_the_set')
