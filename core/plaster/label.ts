@@ -50,7 +50,10 @@ interface Amount {
 
 const WATER = /^(?:of )?(?:water|h2o|liquid)\b ?/
 const POWDER = /^(?:of )?(?:the )?(?:dry )?(?:plaster|powder|gypsum|stone|cement|mix)\b ?/
-const JOINT = /^(?::|to|per|for each|for|on|and|\+|in|with|=|,|-|–|\/|into)(?= |\d|[.,]\d|$) ?/
+const JOINT =
+  /^(?:(?::|to|per|for each|for|on|and|\+|in|with|=|,|-|–|\/|into)(?= |\d|[.,]\d|$)|\/(?=[a-z])) ?/
+/** `to the kilo`, `for each pound`. */
+const ARTICLE = /^(?:an?|the|each|every) (?=[a-z])/
 const PARTS = /^ ?(?:parts?|pts?|%)(?![a-z]) ?/
 /** Measures of no known size: only their count matters, and that they are volumes. */
 const SCOOPS = /^ ?(?:scoops?|vol(?:umes?)?|measures?|bowls?|tins?|jars?|mugs?|handfuls?)\b ?/
@@ -155,6 +158,14 @@ function readAmount(text: string, decimal: DecimalSign, kitchen: KitchenSize): R
   const of = WATER.test(rest) ? 'water' : POWDER.test(rest) ? 'powder' : undefined
   rest = rest.replace(WATER, '').replace(POWDER, '')
   return { amount: { ...amount, of }, rest }
+}
+
+/** `0.6 l per kg` is per one of them. */
+function withItsOne(rest: string, decimal: DecimalSign, kitchen: KitchenSize): string {
+  if (!/^[a-z]/.test(rest)) return rest
+  const what = rest.replace(ARTICLE, '')
+  const read = SCOOPS.test(what) ? undefined : readBare(`1 ${what}`, decimal, kitchen)
+  return read && read.amount.in !== 'parts' ? `1 ${what}` : rest
 }
 
 /** The second end of a range in the first one's own figures: `28-30 ml` is read before its unit is known. */
@@ -300,7 +311,7 @@ function strictLabel(
     const next = readAmount(rest, decimal, kitchen)
     if (!next) break
     found.push(next.amount)
-    rest = next.rest.replace(JOINT, '').trim()
+    rest = withItsOne(next.rest.replace(JOINT, '').trim(), decimal, kitchen)
   }
   const understood = found.map((a) => `${a.text}${a.of ? ` of ${a.of}` : ''}`).join(' to ')
   const [a, b] = found

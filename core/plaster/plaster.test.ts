@@ -62,6 +62,12 @@ describe('a ratio as it is printed', () => {
     ['hsgc', '32-38 %', { low: 32, high: 38 }],
     ['pottery', '100 : 65-70', { low: 65, high: 70 }],
     ['dental3', '28 – 30 ml per 100 g', { low: 27.95, high: 29.95 }],
+    ['pottery', '1.2-1.3 kg to 900 ml', { low: 69.11, high: 74.87 }],
+    ['gc', '0.40-0.45 l per kg', { low: 39.93, high: 44.92 }],
+    ['pottery', '0.7 l/kg', 69.88],
+    ['pottery', '700 ml to the kilo', 69.88],
+    ['pottery', '12 fl oz per lb', [78.1, 75.04]],
+    ['pottery', '2¼-2½ lb to 1.5 lb', { low: 60, high: 66.67 }],
     ['hsgc', '28 to 32 parts per 100', { low: 28, high: 32 }],
     ['pottery', '0.65-0.70', { low: 65, high: 70 }],
     ['pottery', '100-70', 70],
@@ -115,6 +121,7 @@ describe('a ratio as it is printed', () => {
       understood: '28 ml',
       rest: 'bag',
     })
+    expect(read('28 ml per scoop')).toMatchObject({ ok: false })
     expect(read('28 ml')).toMatchObject({ ok: false, code: 'half_a_ratio', understood: '28 ml' })
     expect(read('7 lb 8 oz')).toMatchObject({ ok: false, code: 'half_a_ratio', understood: '7 lb 8 oz' })
     expect(read('100 : 3')).toMatchObject({ ok: false, code: 'no_such_ratio', consistency: 3 })

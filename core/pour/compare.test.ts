@@ -59,6 +59,9 @@ describe('thinner or stiffer', () => {
       const curve = tradeOffs(testPlan(classId))
       const { min, max } = consistencySpan(testPlan(classId))
       expect([curve[0]!.consistency, curve.at(-1)!.consistency]).toEqual([min, max])
+      const { consistencyLow, consistencyHigh } = plasterProperties(classId)
+      expect(max - consistencyHigh * 1.15).toSatisfy((over: number) => over >= -1e-9 && over < 1)
+      expect(min).toBeGreaterThanOrEqual(consistencyLow * 0.85)
       for (const [i, b] of curve.entries()) {
         const a = curve[i - 1]
         if (!a) continue

@@ -85,6 +85,9 @@ describe('events fold into facts', () => {
     const powder = eventAt(6 * MIN, { type: 'weighed', what: 'powder', massG: 1000 })
     const facts = fold(plan, [late, powder, early])
     expect(facts.live).toEqual([early, late, powder])
+    // Two tablets at the same moment: by id, so that every one of them tells the same story.
+    const [first, second] = [1, 2].map(() => eventAt(MIN, { type: 'note', text: 'n' }))
+    expect(fold(plan, [second!, first!]).live).toEqual([first, second])
     // The later weighing is the correction.
     expect(facts.actual?.waterG).toBe(720)
     expect(facts.doneAtMs.weigh_water).toBe(MIN)
@@ -149,6 +152,24 @@ describe('the nine stages', () => {
     expect(viewPour(facts, readyMs)).toMatchObject({ stage: 'demould', urgency: 'now' })
   })
 
+  it('fill their ring as its time passes, and are done when it says so', () => {
+    const set = fold(plan, wholeRun().slice(0, 9))
+    const { clock } = viewPour(set, 13 * MIN)
+    expect(clock!.dueMs).toBeCloseTo(set.settingStartMs! + set.demould.recommendedS * 1000, 3)
+    const halfSetMs = (clock!.startMs + clock!.dueMs) / 2
+    expect(viewPour(set, halfSetMs).rings[STAGES.indexOf('set')]).toBeCloseTo(0.5, 6)
+
+    const dries = fold(plan, wholeRun().slice(0, 11))
+    const { startMs, forecast, targetLeft } = dries.drying!
+    const drySpanMs = forecast.timeToFractionS(targetLeft).mid * 1000
+    const halfDry = viewPour(dries, startMs + drySpanMs / 2)
+    expect(halfDry.rings[STAGES.indexOf('dry')]).toBeCloseTo(0.5, 6)
+    const dryEnough = halfDry.otherClocks.find((c) => c.id === 'dry_enough')!
+    expect(dryEnough.dueMs).toBeCloseTo(startMs + drySpanMs, 3)
+    expect(dryEnough.lowMs).toBeLessThan(dryEnough.dueMs)
+    expect(dryEnough.highMs).toBeGreaterThan(dryEnough.dueMs)
+  })
+
   it('show where a failed pour stopped', () => {
     const run = wholeRun().slice(0, 7)
     const end = eventAt(60 * MIN, { type: 'finished', verdict: 'failed', reason: 'set in the bucket' })
@@ -193,6 +214,26 @@ describe('what was really done moves the forecast', () => {
     expect(dry.issues.map((i) => i.code)).toContain('consistency_below_chemical_minimum')
     expect(finalSetS(dry)).toBe(finalSetS(fold(plan, [])))
   })
+})
+
+it('powder met the water half a sifting before the soak began, whichever step told of it', () => {
+  const run = wholeRun()
+  const upToSoak = (types: string[]) =>
+    fold(plan, [...run.slice(0, 3), ...run.filter((e) => types.includes(e.body.type))])
+  // Common practice, no source: a kilogram is sifted in a minute; here 1009 g. Soaked at 8 min, stirred at 10.
+  const halfSiftS = (0.06 * 1009) / 2
+  const soakStartS = 8 * 60 - plan.soakS
+  const soaked = upToSoak(['soaked'])
+  expect(soaked.settingStartMs! / 1000).toBeCloseTo(soakStartS - halfSiftS, 0)
+  expect(upToSoak(['stirred']).settingStartMs! / 1000).toBeCloseTo(
+    10 * 60 - plan.stirS - plan.soakS - halfSiftS,
+    0,
+  )
+  // Tipped or kneaded in it is there at once.
+  const tipped = fold({ ...plan, addingWay: 'tipped_in' }, run.slice(0, 3))
+  const kneaded = fold({ ...plan, addingWay: 'kneaded' }, run.slice(0, 3))
+  expect([tipped.siftS, kneaded.siftS]).toEqual([30, 30])
+  expect(soaked.siftS).toBeCloseTo(60.5, 0)
 })
 
 it('undo takes back a step that two tablets both recorded', () => {

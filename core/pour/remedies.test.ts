@@ -30,6 +30,9 @@ describe('where soak, stirring and pouring do not fit the working time', () => {
     expect(colder.demouldS.to).toBeGreaterThan(colder.demouldS.from)
     expect(byId(hasty(), 'thinner')!.dryMPa.to).toBeLessThan(byId(hasty(), 'thinner')!.dryMPa.from)
     expect(byId(hasty(), 'shorter_stir')!.lumps).toBe(true)
+    // A tenth more water, to a whole part.
+    const thinner = byId(hasty(), 'thinner')!.change
+    expect(thinner).toEqual({ id: 'thinner', consistency: Math.round(hasty().consistency * 1.1) })
   })
   it('counts what the bowl takes to pour, so that smaller bowls and more hands can be the answer', () => {
     const large = testPlan('pottery', {
