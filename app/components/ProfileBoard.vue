@@ -298,8 +298,8 @@ async function readFile(event: Event) {
       </g>
     </svg>
     <p class="soft small">
-      Grid {{ units.length(stepMm) }}. Drag a point, or Tab to it: arrows move it {{ units.length(1) }},
-      with Shift ten times that; + adds, Delete removes, c makes it a curve.
+      Grid {{ units.length(stepMm) }}. Drag a point, or Tab to it: arrows move it {{ units.length(1) }}, with
+      Shift ten times that; + adds, Delete removes, c makes it a curve.
     </p>
     <div v-if="node" class="typed">
       <QuantityField
