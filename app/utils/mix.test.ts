@@ -367,7 +367,7 @@ it('what planned pours still want is not what has been weighed already', () => {
 })
 
 it('has words for whatever a plan can be told', () => {
-  const show = { mass, length: mass, volume: mass, temp: mass }
+  const show = { mass, length: mass, volume: mass, temp: mass, density: mass }
   const asked = [
     testPlan('pop', { plaster: { ...testPlan('pop').plaster, additions: [{ id: 'pigment', pct: 9 }] } }),
     testPlan('dental3', { stirS: 1500 }),

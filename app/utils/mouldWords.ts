@@ -169,6 +169,7 @@ export interface Show {
 export interface MixShow extends Show {
   mass: (massG: number) => string
   temp: (tempC: number) => string
+  density: (densityKgM3: number) => string
 }
 
 export const VOLUME_ISSUE_WORDS: Record<

@@ -5,7 +5,7 @@ import { eventAt, testPlan, wholeRun, fold } from '../../tests/unit/plans'
 import { cautionsOf, cautionsOfPlan } from './cautions'
 import { groundOf } from './ground'
 import { nextThing } from './nextThing'
-import { formatLength, formatVolume } from '#core/units'
+import { formatDensity, formatLength, formatVolume } from '#core/units'
 import { THICKNESS_WORDS, VOLUME_ISSUE_WORDS } from './mouldWords'
 import { eventWords, issueWords, provenanceWords } from './words'
 
@@ -16,6 +16,7 @@ const units = {
   volume: (ml: number) => formatVolume(ml, 'us'),
   mass: (g: number) => `${g.toFixed(0)} g`,
   temp: (c: number) => `${c.toFixed(0)} °C`,
+  density: (d: number) => formatDensity(d, 'us'),
 }
 
 it('every handling of dry powder, and every wait for heat, has its caution', () => {
@@ -58,6 +59,10 @@ it('says the next thing in words at every point of a pour', () => {
 it('a refusal tells a caster what to do, with the numbers', () => {
   const tooStiff = evaluatePlan(testPlan('pottery', { consistency: 16 })).issues[0]!
   expect(issueWords(tooStiff, units)).toMatch(/16 parts of water cannot harden.*18\.1.*Use more water/)
+  const scoop = { measureMl: 250, packing: 'scooped', weighedKgM3: 3000 } as const
+  const heavy = evaluatePlan(testPlan('pottery', { ratioMethod: 'by_volume', scoop })).issues[0]!
+  // 2500 and 3000 kg/m³ over 16.0185 (from memory).
+  expect(issueWords(heavy, units)).toMatch(/weighed scoop: at most 156 lb\/ft³, not 187 lb\/ft³/)
   const off = fold(testPlan(), [
     eventAt(1, { type: 'weighed', what: 'water', massG: 900 }),
     eventAt(2, { type: 'weighed', what: 'powder', massG: 1000 }),
@@ -72,6 +77,7 @@ it('puts every kind of event into the record', () => {
       temp: (c) => `${c} °C`,
       volume: (v) => `${v} ml`,
       length: (v) => `${v} mm`,
+      density: (v) => `${v} kg/m³`,
     })
   expect(line({ type: 'weighed', what: 'powder', massG: 5 })).toBe('Weighed 5 g of plaster')
   expect(line({ type: 'touch', cue: 'warm', seen: false })).toBe('Feels warm: not yet')

@@ -403,6 +403,8 @@ function inUnits(value: number, unit: string, show: MixShow): string {
       return show.mass(value)
     case 's':
       return durationText(value)
+    case 'kg/m³':
+      return show.density(value)
     default:
       return `${Number(value.toPrecision(3))}${unit === '%' || unit === 'm/s' ? ` ${unit}` : ''}`
   }
