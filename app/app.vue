@@ -3,20 +3,17 @@ import { CalendarClock, Droplets, Layers, Package, Settings2, Shapes } from '@lu
 import Toast from 'primevue/toast'
 import { useToast } from 'primevue/usetoast'
 import { watch } from 'vue'
-import { useLive } from '~/composables/useLive'
-import { usePours } from '~/stores/pours'
-import { useWorkshop } from '~/stores/workshop'
+import { useConnection } from '~/stores/connection'
+import { useOutbox } from '~/stores/outbox'
 import { ERROR_WORDS, eventWords } from '~/utils/words'
 import { useUnits } from '~/composables/useUnits'
 
-const workshop = useWorkshop()
-const pours = usePours()
+const connection = useConnection()
+const outbox = useOutbox()
 const units = useUnits()
 const toast = useToast()
-const { connected } = useLive()
-void workshop.load()
-// What falls due rings wherever one is, so the pours on the go are known everywhere.
-void pours.loadOpen()
+// Everything is loaded here, once: what falls due rings wherever one is.
+connection.start()
 
 const PLACES = [
   { to: '/', name: 'Bench', icon: Layers },
@@ -28,14 +25,15 @@ const PLACES = [
 ]
 
 watch(
-  () => pours.refused,
-  (refused) => {
-    if (!refused) return
-    toast.add({
-      severity: 'error',
-      summary: `Not recorded: ${eventWords(refused.unsent.event.body, units)}`,
-      detail: ERROR_WORDS[refused.failure.code],
-    })
+  () => outbox.refused,
+  (now, before) => {
+    for (const { event, code } of now.filter((r) => !before.some((b) => b.event.id === r.event.id)))
+      toast.add({
+        severity: 'error',
+        summary: `Not recorded: ${eventWords(event.body, units)}`,
+        detail: ERROR_WORDS[code],
+        life: 8000,
+      })
   },
 )
 </script>
@@ -54,11 +52,23 @@ watch(
         </NuxtLink>
       </nav>
     </header>
-    <p v-if="!connected" class="offline" role="status">
-      Not connected. Go on working: what you record is kept here<template v-if="pours.outbox.length">
-        ({{ pours.outbox.length }} waiting)</template
+    <p v-if="!connection.connected" class="offline" role="status">
+      Not connected. Go on working: what you record is kept here<template v-if="outbox.unsent.length">
+        ({{ outbox.unsent.length }} waiting)</template
       >
       and sent as soon as the workshop answers.
+    </p>
+    <p v-if="outbox.atRisk" class="offline" role="alert">
+      This browser does not keep what you record: its disk is full, or this is a private window. Leave this
+      window open until the workshop has answered.
+    </p>
+    <p v-if="outbox.refused.length > 0" class="offline" role="status">
+      {{
+        outbox.refused.length === 1
+          ? 'One thing you recorded was'
+          : `${outbox.refused.length} things you recorded were`
+      }}
+      not taken. <NuxtLink to="/refused">Look at {{ outbox.refused.length === 1 ? 'it' : 'them' }}</NuxtLink>
     </p>
     <DueNotices />
     <main id="main" tabindex="-1">

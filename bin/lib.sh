@@ -139,11 +139,13 @@ free_port() {
   printf '%s' "$port"
 }
 
+new_secret() { node -p "require('crypto').randomBytes(24).toString('hex')"; }
+
 # cluster_create DIR: a cluster in DIR/data with a generated password in DIR/password (mode 600).
 cluster_create() {
   local dir=$1 bin password_copy
   bin=$(pg_bin)
-  (umask 077 && node -p "require('crypto').randomBytes(24).toString('hex')" >"$dir/password.new")
+  (umask 077 && new_secret >"$dir/password.new")
   if is_root; then
     chmod 711 "$dir"
     install -d -m 700 -o postgres -g postgres "$dir/data"
@@ -162,26 +164,148 @@ cluster_create() {
   mv "$dir/password.new" "$dir/password"
 }
 
-cluster_running() { as_db_user "$(pg_bin "$1/data")/pg_ctl" -D "$1/data" status >/dev/null 2>&1; }
+# holds_cluster DATA: whether it is a cluster, whole enough to hold somebody's rows.
+holds_cluster() { as_db_user test -f "$1/PG_VERSION" && as_db_user test -f "$1/global/pg_control"; }
 
-# cluster_start DIR [OPTIONS]: starts or adopts it; sets DATABASE_PORT.
-cluster_start() {
-  local dir=$1 options=${2:-} log=$1/data/server.log
+# require_owner DIR: what is in DIR/data is looked at by its owner only.
+require_owner() {
+  local data=$1/data owner me
+  owner=$(stat -c %U "$data")
+  me=$(is_root && echo postgres || id -un)
+  [ "$owner" = "$me" ] ||
+    die "The database in $data belongs to $owner, not to $me. Run this as $owner, or: sudo chown -R $me $data"
+}
+
+# require_version DIR: the server programs that fit the cluster there are installed.
+require_version() {
+  local data=$1/data version
+  pg_bin "$data" >/dev/null || {
+    version=$(as_db_user cat "$data/PG_VERSION" 2>/dev/null || echo '?')
+    die "The database in $data is of PostgreSQL $version, which is not installed here. Install it (sudo apt-get install postgresql-$version), then run this again."
+  }
+}
+
+# new_password DIR: the file with the owner's password is gone; the cluster gets another one, and keeps all it holds.
+new_password() {
+  local dir=$1 password
+  password=$(new_secret)
+  printf "alter role ripples password '%s';\n" "$password" |
+    as_db_user "$(pg_bin "$dir/data")/postgres" --single -D "$dir/data" -c log_statement=none postgres \
+      >"$dir/log/password.log" 2>&1 || return 1
+  ! grep -qE '(ERROR|FATAL):' "$dir/log/password.log" || return 1
+  (umask 077 && printf '%s\n' "$password" >"$dir/password")
+}
+
+# set_aside DIR: moves DIR/data out of the way, whatever it holds, and says where.
+set_aside() {
+  local to
+  to=$1/data.aside-$(date +%Y%m%dT%H%M%S)
+  mv "$1/data" "$to"
+  say "what was in $1/data is no whole database; it is kept in $to"
+}
+
+# processes_in DATA: pids of PostgreSQL processes that live in a data folder; each of them works from inside it.
+processes_in() {
+  local proc data
+  data=$(readlink -f "$1")
+  for proc in /proc/[0-9]*; do
+    [ "$(readlink "$proc/cwd" 2>/dev/null)" = "$data" ] || continue
+    [ "$(cat "$proc/comm" 2>/dev/null)" = postgres ] && printf '%s\n' "${proc#/proc/}"
+  done
+  return 0
+}
+
+# cluster_pid DIR: the pid of its postmaster, if postmaster.pid names one that really is. A damaged file, or one that
+# names somebody else's process, names none.
+cluster_pid() {
+  local pid living
+  pid=$(as_db_user head -1 "$1/data/postmaster.pid" 2>/dev/null) || return 1
+  living=$(processes_in "$1/data")
+  [[ $pid =~ ^[0-9]+$ && $'\n'$living$'\n' == *$'\n'$pid$'\n'* ]] && printf '%s' "$pid"
+}
+cluster_running() { cluster_pid "$1" >/dev/null; }
+
+# clear_stale_pid DIR: PostgreSQL will not start over a postmaster.pid that is damaged or names a living stranger.
+clear_stale_pid() {
+  local data=$1/data tries=0
+  # Those whose postmaster was killed end by themselves, within moments.
+  local living
+  while living=$(processes_in "$data") && [ -n "$living" ]; do
+    [ $((tries += 1)) -le 60 ] ||
+      die "The database in $data is still in use by process ${living%%$'\n'*}. Wait for it or end it, then run this again."
+    sleep 0.1
+  done
+  as_db_user test -e "$data/postmaster.pid" || return 0
+  as_db_user mv "$data/postmaster.pid" "$data/postmaster.pid.stale"
+}
+
+# try_cluster_start DIR [OPTIONS]: starts or adopts it; sets DATABASE_PORT. Returns 1, with this run's log shown, where it
+# cannot.
+try_cluster_start() {
+  local dir=$1 options=${2:-} log=$1/data/server.log before
   if cluster_running "$dir"; then
     say "the database was still running (left by a crash); taking it over"
     DATABASE_PORT=$(as_db_user sed -n 4p "$dir/data/postmaster.pid")
     return
   fi
-  DATABASE_PORT=$(free_port 54410)
+  clear_stale_pid "$dir"
+  DATABASE_PORT=$(free_port "${DATABASE_PORT:-54410}")
+  before=$(as_db_user stat -c %s "$log" 2>/dev/null || echo 0)
   as_db_user "$(pg_bin "$dir/data")/pg_ctl" -D "$dir/data" -l "$log" -w -t 60 \
     -o "-c listen_addresses=127.0.0.1 -p $DATABASE_PORT -c unix_socket_directories='' $options" start \
-    >/dev/null 2>&1 </dev/null || {
-    as_db_user tail -3 "$log" >&2
-    die "The database did not start (above; all of it in $log)."
-  }
+    >/dev/null 2>&1 </dev/null && return
+  as_db_user tail -c "+$((before + 1))" "$log" 2>/dev/null | grep -v 'database system is shut down' | tail -3 >&2
+  return 1
 }
 
-cluster_stop() { as_db_user "$(pg_bin "$1/data")/pg_ctl" -D "$1/data" -m fast -w -t 60 stop >/dev/null 2>&1; }
+cluster_start() {
+  try_cluster_start "$@" || die "The database did not start (above; all of it in $1/data/server.log)."
+}
+
+# cluster_stop DIR: asks its postmaster, and only that, to end.
+cluster_stop() {
+  local pid tries=0
+  pid=$(cluster_pid "$1") || return 0
+  kill -INT "$pid" 2>/dev/null || as_db_user kill -INT "$pid"
+  while kill -0 "$pid" 2>/dev/null && [ $((tries += 1)) -le 600 ]; do sleep 0.1; done
+}
 
 # database_url DIR DATABASE: needs DATABASE_PORT.
 database_url() { printf 'postgres://ripples:%s@127.0.0.1:%s/%s' "$(cat "$1/password")" "$DATABASE_PORT" "$2"; }
+
+# state_folder: where the workshop is kept.
+state_folder() {
+  local state
+  if is_root; then state=/var/lib/nine-ripples; else state=${XDG_STATE_HOME:-$HOME/.local/state}/nine-ripples; fi
+  printf '%s' "${NINE_RIPPLES_STATE:-$state}"
+}
+
+# require_state STATE: it is there, ours to write in, and has room.
+require_state() {
+  mkdir -p "$1/log" 2>/dev/null ||
+    die "$1 cannot be made. Give yourself a folder with NINE_RIPPLES_STATE=/some/folder."
+  (: >"$1/log/.writable") 2>/dev/null ||
+    die "$1 cannot be written in: it is another user's ($(stat -c %U "$1")), or its disk is read-only or full. Mend that, or name another folder with NINE_RIPPLES_STATE=/some/folder."
+  rm -f "$1/log/.writable"
+  require_space "$1" 200
+}
+
+# lock_state STATE: one at a time on one workshop. The lock goes with the script; children are started without it.
+lock_state() {
+  exec 9>"$1/lock"
+  flock -n 9 || die "Nine Ripples is already running: $(cat "$1/address" 2>/dev/null || echo "it is just starting"). Stop that one first."
+}
+
+# write_backup STATE FILE: everything the workshop's database holds, photos with it; needs DATABASE_PORT. FILE appears
+# when it is whole.
+write_backup() {
+  local part=$2.part
+  # The database's own user may not write where the file goes: it is written by whoever runs this.
+  (umask 077 && PGPASSWORD=$(cat "$1/password") "$(pg_bin "$1/data")/pg_dump" -h 127.0.0.1 -p "$DATABASE_PORT" -U ripples \
+    -Fc postgres >"$part" 2>"$1/log/backup.log") || {
+    tail -3 "$1/log/backup.log" >&2
+    rm -f "$part"
+    die "The backup could not be written to $2 (above). Check the disk, then run this again."
+  }
+  mv "$part" "$2"
+}

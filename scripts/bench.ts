@@ -8,7 +8,6 @@ import autocannon from 'autocannon'
 import { chromium } from '@playwright/test'
 import { findVolume, type ProfileNode } from '../core/mould'
 import { compareSchools, evaluatePlan, foldPour, keepPlan, tradeOffs } from '../core/pour'
-import { migrate } from '../server/db/migrate'
 import { createTestDatabase } from '../tests/support/database'
 import { startServer } from '../tests/support/server'
 import { testPlan, wholeRun } from '../tests/unit/plans'
@@ -75,7 +74,6 @@ rows.push([
 ])
 
 const database = await createTestDatabase()
-await migrate(database.db)
 await loadDemo(database.db, Date.now())
 const startedMs = performance.now()
 const server = await startServer(database.url)

@@ -1,38 +1,62 @@
 /**
- * Brings the database up to date and, as asked, loads the demo workshop.
- * Usage: tsx scripts/database.ts migrate | demo-if-empty | reset-demo
+ * Brings the database up to date and, as asked, loads the demo workshop or makes the summaries anew.
+ * Usage: tsx scripts/database.ts app-role | pending | migrate | demo-if-empty | reset-demo | summaries
  */
+import { sql } from 'kysely'
+import { appUrlOf, setUpAppRole } from '../server/db/appRole'
 import { openDatabase } from '../server/db/client'
-import { migrate } from '../server/db/migrate'
+import { migrate, pendingMigrations } from '../server/db/migrate'
+import { poursById } from '../server/services/pours'
+import { rebuildSummaries } from '../server/services/summaries'
 import { clearWorkshop, loadDemo } from './demo'
 
-const task = process.argv[2]
-const url = process.env.NINE_RIPPLES_DATABASE_URL
-if (!url || !['migrate', 'demo-if-empty', 'reset-demo'].includes(task ?? '')) {
-  console.error('usage: NINE_RIPPLES_DATABASE_URL=… tsx scripts/database.ts migrate|demo-if-empty|reset-demo')
+const TASKS = ['app-role', 'pending', 'migrate', 'demo-if-empty', 'reset-demo', 'summaries'] as const
+const task = TASKS.find((t) => t === process.argv[2])
+const ownerUrl = process.env.NINE_RIPPLES_OWNER_URL
+const password = process.env.NINE_RIPPLES_APP_PASSWORD
+if (!ownerUrl || !password || !task) {
+  console.error(
+    `usage: NINE_RIPPLES_OWNER_URL=… NINE_RIPPLES_APP_PASSWORD=… tsx scripts/database.ts ${TASKS.join('|')}`,
+  )
   process.exit(2)
 }
-const db = openDatabase(url, (error) => console.error(error.message))
-try {
-  const ran = await migrate(db)
+const complain = (error: Error) => console.error(error.message)
+const owner = openDatabase(ownerUrl, complain, { poolSize: 2 })
+const app = openDatabase(appUrlOf(ownerUrl, password), complain, { poolSize: 2 })
+
+/** Any card, mould or pour makes it somebody's workshop: then the demo stays out of it. */
+async function isUsed(): Promise<boolean> {
+  const { rows } = await sql<{ used: boolean }>`
+    select exists (select from pour) or exists (select from mould) or exists (select from plaster) as used`.execute(
+    owner.unscoped,
+  )
+  return rows[0]!.used
+}
+
+async function run(): Promise<void> {
+  if (task === 'pending') return console.log((await pendingMigrations(owner.unscoped)).join('\n'))
+  await setUpAppRole(owner.unscoped, password!)
+  if (task === 'app-role') return
+  const ran = await migrate(owner.unscoped)
   if (ran.length > 0) console.log(`migrated: ${ran.join(', ')}`)
-  if (task === 'reset-demo') await clearWorkshop(db)
-  if (task !== 'migrate') {
-    // Any card, mould or pour makes it somebody's workshop: then the demo stays out of it.
-    const used = await db
-      .selectNoFrom(({ or, exists, selectFrom }) =>
-        or([
-          exists(selectFrom('pour').select('id')),
-          exists(selectFrom('mould').select('id')),
-          exists(selectFrom('plaster').select('id')),
-        ]).as('used'),
-      )
-      .executeTakeFirstOrThrow()
-    if (!used.used) {
-      await loadDemo(db, Date.now())
-      console.log('demo workshop loaded')
-    }
+  if (task === 'reset-demo') await clearWorkshop(owner.unscoped)
+  const db = app.workshop(await app.soleWorkshop())
+  const summed = await rebuildSummaries(
+    db,
+    task === 'summaries' ? 'all' : 'missing',
+    poursById,
+    Date.now(),
+    (done) => console.log(`summed up: ${done} pours`),
+  )
+  if (task === 'summaries') console.log(`summaries made anew: ${summed} pours`)
+  if ((task === 'demo-if-empty' || task === 'reset-demo') && !(await isUsed())) {
+    await loadDemo(db, Date.now())
+    console.log('demo workshop loaded')
   }
+}
+
+try {
+  await run()
 } finally {
-  await db.destroy()
+  await Promise.all([owner.close(), app.close()])
 }

@@ -27,7 +27,9 @@ import { putBowl, putRecipe } from '../server/services/cupboard'
 import { insertMould } from '../server/services/moulds'
 import { putMouldSet } from '../server/services/mouldSets'
 import { putPlaster } from '../server/services/plasters'
-import { saveSettings } from '../server/services/workshop'
+import { getPour } from '../server/services/pours'
+import { summarise } from '../server/services/summaries'
+import { getSettings, saveSettings } from '../server/services/workshop'
 import { DEMO_MOULDS, DEMO_SETS, type DemoMouldKey } from './demoMoulds'
 
 const MIN = 60
@@ -142,12 +144,13 @@ const DEMO_BOWLS: BowlInput[] = [
 const BLUE_BASIN = DEMO_BOWLS[1]!
 
 type MouldIds = Record<DemoMouldKey, string>
+type PlasterIds = Record<DemoPlasterKey, string>
 type BagIds = Partial<Record<DemoPlasterKey, string>>
 type MakePlan = (piece: string, mouldKey: DemoMouldKey, change?: Partial<PourPlan>) => PourPlan
 
 function plan(
   ids: MouldIds,
-  bagIds: BagIds,
+  { plasterIds, bagIds }: { plasterIds: PlasterIds; bagIds: BagIds },
   piece: string,
   mouldKey: DemoMouldKey,
   change: Partial<PourPlan> = {},
@@ -163,6 +166,7 @@ function plan(
     mould: planMould([{ ...described, mouldId: ids[mouldKey], count: 1 }]),
     plaster: {
       name,
+      plasterId: plasterIds[plasterKey],
       properties,
       ...(bag && bagId ? { bag: { bagId, name: bag.name, boughtG: bag.boughtG, price: bag.price } } : {}),
     },
@@ -385,15 +389,14 @@ function demoPours(plan: MakePlan): { of: PourPlan; timed: Timed[]; ageS: number
 
 /** Empties the workshop; its settings and the numbers of the change log stay. */
 export async function clearWorkshop(db: Db): Promise<void> {
-  await sql`truncate event, plan_revision, pour, mould_set_member, mould_set, mould_photo, mould, spoon_test, bag, plaster, bowl, recipe`.execute(
-    db,
-  )
+  await sql`truncate pour_summary, bag_draw, mould_use, event, plan_revision, pour, mould_set_member, mould_set,
+    mould_photo, mould, spoon_test, bag, plaster, bowl, recipe`.execute(db)
 }
 
 /** Plasters, their bags with what was tried of them, and the bowls. */
 async function loadStock(trx: Db, nowMs: number) {
   const day = (daysAgo: number) => lightFormat(nowMs - daysAgo * DAY * 1000, 'yyyy-MM-dd')
-  const plasterIds = {} as Record<DemoPlasterKey, string>
+  const plasterIds = {} as PlasterIds
   const bagIds: BagIds = {}
   for (const [key, card] of Object.entries(DEMO_PLASTERS) as [DemoPlasterKey, PlasterInput][]) {
     plasterIds[key] = randomUUID()
@@ -418,15 +421,17 @@ async function loadStock(trx: Db, nowMs: number) {
       await addSpoonTest(trx, bagId, { id: randomUUID(), atMs, ...mix, tookS })
     }
   }
-  for (const bowl of DEMO_BOWLS) await putBowl(trx, randomUUID(), bowl)
+  for (const bowl of DEMO_BOWLS) await putBowl(trx, randomUUID(), null, bowl)
   return { plasterIds, bagIds }
 }
 
 /** Loads the demo workshop into an empty database, all or nothing. */
 export async function loadDemo(db: Db, nowMs: number): Promise<void> {
   await db.transaction().execute(async (trx) => {
+    const { revision } = await getSettings(trx)
     await saveSettings(
       trx,
+      revision,
       settingsSchema.parse({
         workshopName: 'Saltmarsh Shed',
         system: 'metric',
@@ -445,26 +450,26 @@ export async function loadDemo(db: Db, nowMs: number): Promise<void> {
     const mouldIds = Object.fromEntries(
       Object.keys(DEMO_MOULDS).map((key) => [key, randomUUID()]),
     ) as MouldIds
-    const { plasterIds, bagIds } = await loadStock(trx, nowMs)
+    const stock = await loadStock(trx, nowMs)
     for (const [key, { plaster, ...described }] of Object.entries(DEMO_MOULDS)) {
-      const mould = mouldInputSchema.parse({ ...described, usualPlasterId: plasterIds[plaster] })
+      const mould = mouldInputSchema.parse({ ...described, usualPlasterId: stock.plasterIds[plaster] })
       await insertMould(trx, mouldIds[key as DemoMouldKey], mould)
     }
     for (const { name, members } of DEMO_SETS) {
       const set = { name, members: members.map(([key, count]) => ({ mouldId: mouldIds[key], count })) }
-      await putMouldSet(trx, randomUUID(), set)
+      await putMouldSet(trx, randomUUID(), null, set)
     }
-    await putRecipe(trx, randomUUID(), {
+    await putRecipe(trx, randomUUID(), null, {
       name: 'Hand pieces, thinner',
-      plan: plan(mouldIds, bagIds, 'Hand piece', 'ammonite', { consistency: 36, soakS: 180, sparePct: 12 }),
+      plan: plan(mouldIds, stock, 'Hand piece', 'ammonite', { consistency: 36, soakS: 180, sparePct: 12 }),
     })
-    await putRecipe(trx, randomUUID(), {
+    await putRecipe(trx, randomUUID(), null, {
       name: 'Shell, all in at once',
-      plan: plan(mouldIds, bagIds, 'Shell', 'shell', { addingWay: 'tipped_in', soakS: 180, sparePct: 5 }),
+      plan: plan(mouldIds, stock, 'Shell', 'shell', { addingWay: 'tipped_in', soakS: 180, sparePct: 5 }),
     })
-    await putRecipe(trx, randomUUID(), {
+    await putRecipe(trx, randomUUID(), null, {
       name: 'Prints in cold mud',
-      plan: plan(mouldIds, bagIds, 'Print', 'ripple', {
+      plan: plan(mouldIds, stock, 'Print', 'ripple', {
         addingWay: 'kneaded',
         waterTempC: 8,
         powderTempC: 8,
@@ -477,7 +482,7 @@ export async function loadDemo(db: Db, nowMs: number): Promise<void> {
         },
       }),
     })
-    const makePlan: MakePlan = (piece, mouldKey, change) => plan(mouldIds, bagIds, piece, mouldKey, change)
+    const makePlan: MakePlan = (piece, mouldKey, change) => plan(mouldIds, stock, piece, mouldKey, change)
     for (const { of, timed, ageS } of demoPours(makePlan)) {
       const pourId = randomUUID()
       await trx
@@ -500,6 +505,7 @@ export async function loadDemo(db: Db, nowMs: number): Promise<void> {
           })
           .execute()
       }
+      await summarise(trx, await getPour(trx, pourId), nowMs)
     }
   })
 }

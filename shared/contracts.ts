@@ -34,7 +34,10 @@ import {
 } from '../core/pour'
 import type { Provenance } from '../core/provenance'
 import { cavityDescriptionSchema, mouldFactsSchema, storedCavitySchema } from './moulds'
-import { name, text } from './text'
+import { id, instantMs, name, revision, text } from './text'
+
+/** A clock that is further off than this tells nothing: ten years. */
+const MAX_SHIFT_MS = 315_360_000_000
 
 /** What crosses the wire. Both sides parse with these; past them the data is trusted. */
 
@@ -85,7 +88,7 @@ const airSchema = z.object({ tempC: figure, rhPct: figure, speedMS: figure })
 
 const planMemberOf = (volume: z.ZodType<CavityDescription>) =>
   z.object({
-    mouldId: z.uuid().nullable(),
+    mouldId: id.nullable(),
     name,
     count: z.int(),
     cavityMl: figure,
@@ -122,7 +125,7 @@ const batchingSchema = z.object({
     z.object({ by: z.literal('casts'), castsPerBag: z.int() }),
     z.object({ by: z.literal('whole_bags'), bagPowderG: figure }),
   ]),
-  bowl: z.object({ name, volumeMl: figure, tareG: figure }).nullable(),
+  bowl: z.object({ bowlId: id.optional(), name, volumeMl: figure, tareG: figure }).nullable(),
   pourRateMlMin: figure.nullable(),
   scaleCapacityG: figure.nullable(),
 }) satisfies z.ZodType<BatchLimits>
@@ -140,16 +143,17 @@ const decisionsOn = (volume: z.ZodType<CavityDescription>) => ({
     members: z.array(planMemberOf(volume)).min(1).max(24).optional(),
   }),
   spill: z
-    .array(z.object({ mouldId: z.uuid(), name, cavityMl: figure }))
+    .array(z.object({ mouldId: id, name, cavityMl: figure }))
     .max(24)
     .optional(),
   plaster: z.object({
     name,
+    plasterId: id.optional(),
     properties: plasterPropertiesSchema,
     additions: planAdditionsSchema.optional(),
     bag: z
       .object({
-        bagId: z.uuid(),
+        bagId: id,
         name,
         boughtG: positive(2_000_000),
         price: z.number().min(0).max(1_000_000).nullable(),
@@ -315,7 +319,7 @@ export const eventBodySchema = z.discriminatedUnion('type', [
   z.object({ type: z.literal('demoulded'), outcome: z.enum(DEMOULD_OUTCOMES) }),
   z.object({
     type: z.literal('mould_damage'),
-    mouldId: z.uuid().nullable(),
+    mouldId: id.nullable(),
     kind: z.enum(MOULD_DAMAGES),
   }),
   z.object({ type: z.literal('weighing'), massG: positive(1_000_000) }),
@@ -326,22 +330,28 @@ export const eventBodySchema = z.discriminatedUnion('type', [
     reason: text(500),
   }),
   z.object({ type: z.literal('note'), text: text(2000).min(1) }),
-  z.object({ type: z.literal('plan_holds'), revision: z.int().min(1) }),
-  z.object({ type: z.literal('void'), targetId: z.uuid() }),
+  z.object({ type: z.literal('plan_holds'), revision }),
+  z.object({ type: z.literal('void'), targetId: id }),
 ]) satisfies z.ZodType<EventBody>
 
-/** An event as a client sends it. */
+/** An event as a client makes it. */
 export const newEventSchema = z.object({
-  id: z.uuid(),
-  occurredAtMs: z.int().min(0).max(4_102_444_800_000),
+  id,
+  occurredAtMs: instantMs,
   who: text(60),
-  planRevision: z.int().min(1).optional(),
+  planRevision: revision.optional(),
   body: eventBodySchema,
 }) satisfies z.ZodType<Omit<PourEvent, 'receivedAtMs'>>
 export type NewEvent = z.infer<typeof newEventSchema>
 
-export const newPourSchema = z.object({ id: z.uuid(), plan: benchPlanSchema })
-export const planChangeSchema = z.object({ revision: z.int().min(1), plan: benchPlanSchema })
+/** As it is sent: with what the clock it was timed by was off, as the device has learnt since. */
+export const postedEventSchema = newEventSchema.extend({
+  shiftMs: z.int().min(-MAX_SHIFT_MS).max(MAX_SHIFT_MS).optional(),
+})
+export type PostedEvent = z.infer<typeof postedEventSchema>
+
+export const newPourSchema = z.object({ id, plan: benchPlanSchema })
+export const planChangeSchema = z.object({ revision, plan: benchPlanSchema })
 
 export const settingsSchema = z.object({
   workshopName: name,
@@ -362,32 +372,25 @@ export const settingsSchema = z.object({
   kitchen: z.enum(['us', 'imperial']).nullable(),
 })
 export type Settings = z.infer<typeof settingsSchema>
+export const settingsPutSchema = z.object({ revision, settings: settingsSchema })
+/** Settings with the number that a change of them must name. */
+export type SettingsRecord = Settings & { revision: number }
 
-const pageShape = {
-  offset: z.coerce.number().int().min(0).max(1_000_000).default(0),
-  limit: z.coerce.number().int().min(1).max(100).default(50),
-}
-export const pageQuerySchema = z.object(pageShape)
+const limit = z.coerce.number().int().min(1).max(100).default(50)
 
+/** Cards come a page at a time: `after` is the last page's `next`. */
+export const pageQuerySchema = z.object({ after: text(300).default(''), limit })
+export type PageQuery = z.output<typeof pageQuerySchema>
+
+/** The log, newest first; `after` as above. */
 export const listQuerySchema = z.object({
   state: z.enum(['open', 'closed', 'all']).default('all'),
   verdict: z.enum(VERDICTS).optional(),
   q: text(100).default(''),
-  ...pageShape,
+  after: text(300).default(''),
+  limit,
 })
 export type ListQuery = z.input<typeof listQuerySchema>
 
-export const CHANGE_TOPICS = ['pour', 'plaster', 'bag', 'bowl', 'recipe', 'mould', 'settings'] as const
-/** One line of the live stream: something of this kind changed; fetch it again. */
-export interface ChangeMessage {
-  seq: number
-  topic: (typeof CHANGE_TOPICS)[number]
-  id: string
-}
-
-/** First message of the live stream. `reset` asks the client to load everything again. */
-export interface HelloMessage {
-  seq: number
-  serverTimeMs: number
-  reset: boolean
-}
+/** Which mould and which plaster: when were they last mixed, and how? */
+export const jobQuerySchema = z.object({ mouldId: id, plasterId: id })

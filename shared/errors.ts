@@ -5,18 +5,19 @@ export const ERROR_CODES = [
   'wrong_content_type',
   'payload_too_large',
   'not_found',
+  'method_not_allowed',
+  'foreign_origin',
   'event_id_conflict',
   'pour_id_conflict',
-  'mould_id_conflict',
   'card_id_conflict',
   'stale_plan',
-  'stale_mould',
   'stale_card',
   'in_use',
   'plan_locked',
   'record_unreadable',
   'unknown_event',
   'cannot_void_void',
+  'too_many_streams',
   'time_in_future',
   'not_a_picture',
   'photo_too_large',
@@ -34,5 +35,6 @@ export interface FieldError {
 
 /** The body of every answer that is not a success. */
 export interface ApiErrorBody {
-  error: { code: ErrorCode; fields: FieldError[] }
+  /** `current`: what is there now, where the caller had seen something older. */
+  error: { code: ErrorCode; fields: FieldError[]; current?: unknown }
 }

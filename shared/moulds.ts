@@ -25,7 +25,7 @@ import {
 import { PLASTER_CLASS_IDS } from '../core/plaster'
 import type { DemouldOutcome, MouldDamage, Verdict } from '../core/pour'
 import type { Provenance } from '../core/provenance'
-import { name, text } from './text'
+import { id, name, revision, text } from './text'
 
 /** Moulds as they cross the wire and as files hold them. Lengths mm, volumes ml, areas mm², masses g. */
 
@@ -204,10 +204,10 @@ const mouldShape = {
   lifeCasts: z.int().min(1).max(100_000).nullable(),
   note: text(2000),
 }
-export const mouldInputSchema = z.object({ ...mouldShape, usualPlasterId: z.uuid().nullable() })
+export const mouldInputSchema = z.object({ ...mouldShape, usualPlasterId: id.nullable() })
 export type MouldInput = z.infer<typeof mouldInputSchema>
-export const newMouldSchema = z.object({ id: z.uuid(), mould: mouldInputSchema })
-export const mouldChangeSchema = z.object({ revision: z.int().min(1), mould: mouldInputSchema })
+/** `revision` is what the caller saw; null puts a new one on the shelf. */
+export const mouldPutSchema = z.object({ revision: revision.nullable(), mould: mouldInputSchema })
 
 export interface MouldPhoto {
   id: string
@@ -243,17 +243,21 @@ export interface MouldCard extends MouldInput {
 export const mouldSetSchema = z.object({
   name,
   members: z
-    .array(z.object({ mouldId: z.uuid(), count: z.int().min(1).max(100) }))
+    .array(z.object({ mouldId: id, count: z.int().min(1).max(100) }))
     .min(1)
     .max(24)
     .refine((m) => new Set(m.map((x) => x.mouldId)).size === m.length, 'names a mould twice'),
 })
 export type MouldSetInput = z.infer<typeof mouldSetSchema>
+/** `revision` is what the caller saw; null puts a new one in. */
+export const mouldSetPutSchema = z.object({ revision: revision.nullable(), set: mouldSetSchema })
 export interface MouldSet extends MouldSetInput {
   id: string
+  revision: number
 }
 
-export const photoCaptionSchema = z.object({ caption: text(200) })
+/** A photo's id is made by who takes it, so that sending it twice is harmless. */
+export const newPhotoSchema = z.object({ id, caption: text(200) })
 
 /** The file that a shelf is kept in. Its JSON Schema: docs/schemas/moulds.v1.schema.json. */
 export const mouldBundleSchema = z.object({
@@ -262,16 +266,14 @@ export const mouldBundleSchema = z.object({
   moulds: z
     .array(
       z.object({
-        id: z.uuid(),
+        id,
         ...mouldShape,
-        usualPlaster: z.object({ id: z.uuid(), name }).nullable(),
-        photos: z
-          .array(z.object({ id: z.uuid(), caption: text(200), jpegBase64: z.base64().max(6_000_000) }))
-          .max(24),
+        usualPlaster: z.object({ id, name }).nullable(),
+        photos: z.array(z.object({ id, caption: text(200), jpegBase64: z.base64().max(6_000_000) })).max(24),
       }),
     )
     .max(2000),
-  sets: z.array(mouldSetSchema.extend({ id: z.uuid() })).max(500),
+  sets: z.array(mouldSetSchema.extend({ id })).max(500),
 })
 export type MouldBundle = z.infer<typeof mouldBundleSchema>
 

@@ -1,11 +1,35 @@
-import type { KeptPlan, PourEvent } from '../core/pour'
+import type { KeptPlan, PourEvent, Stage, Verdict } from '../core/pour'
 
 /** What the server answers with, and how to tell what could be read from what could not. No schemas: they are heavy. */
 
 export interface Page<T> {
   items: T[]
+  /** What `after` must say to get the next page; undefined on the last. */
+  next?: string
+}
+
+/** A pour as the log lists it. Of one still open, stage and rings are from when something last happened to it. */
+export interface CastLine {
+  id: string
+  createdAtMs: number
+  piece: string
+  mould: string
+  plaster: string
+  consistency: number | null
+  open: boolean
+  stage: Stage
+  rings: number[]
+  verdict: Verdict | null
+  reason: string
+  unreadable: boolean
+}
+
+/** A page of the log. */
+export interface CastPage extends Page<CastLine> {
+  /** How many there are in all; `MOST_COUNTED` stands for that many or more. */
   total: number
 }
+export const MOST_COUNTED = 1000
 
 /** A card or recipe that is there and cannot be read: as it lies in the database, so that nothing of it is lost. */
 export interface UnreadableCard {

@@ -3,7 +3,7 @@ import { chemicalMinimumConsistency } from '../core/mix'
 import { PACKINGS, PLASTER_CLASS_IDS, plasterClass } from '../core/plaster'
 import { BAG_KEEPINGS, SET_TESTS, type CardLabel, type SpoonTest } from '../core/stock'
 import { additionsSchema, planSchema } from './contracts'
-import { name, text } from './text'
+import { id, instantMs, name, revision, text } from './text'
 
 /** Plaster cards, bags, bowls and recipes, as they cross the wire. */
 
@@ -40,7 +40,7 @@ export const plasterInputSchema = z.object({
 })
 export type PlasterInput = z.infer<typeof plasterInputSchema>
 /** `revision` is what the caller saw; null puts a new one in. */
-export const plasterPutSchema = z.object({ revision: z.int().min(1).nullable(), plaster: plasterInputSchema })
+export const plasterPutSchema = z.object({ revision: revision.nullable(), plaster: plasterInputSchema })
 export interface PlasterCard extends PlasterInput {
   id: string
   revision: number
@@ -50,7 +50,7 @@ const massG = z.number().gt(0).max(2_000_000)
 
 export const bagInputSchema = z
   .object({
-    plasterId: z.uuid(),
+    plasterId: id,
     name,
     boughtG: massG,
     /** In the workshop's own currency. */
@@ -66,7 +66,7 @@ export const bagInputSchema = z
       })
       .nullable(),
     /** What the bag itself weighed at some moment; pours count down from there. */
-    counted: z.object({ leftG: z.number().min(0).max(2_000_000), atMs: z.int().min(0) }).nullable(),
+    counted: z.object({ leftG: z.number().min(0).max(2_000_000), atMs: instantMs }).nullable(),
     usedUp: z.boolean(),
     note: text(2000),
   })
@@ -75,11 +75,11 @@ export const bagInputSchema = z
     message: 'is more than was bought',
   })
 export type BagInput = z.infer<typeof bagInputSchema>
-export const bagPutSchema = z.object({ revision: z.int().min(1).nullable(), bag: bagInputSchema })
+export const bagPutSchema = z.object({ revision: revision.nullable(), bag: bagInputSchema })
 
 export const spoonTestSchema = z.object({
-  id: z.uuid(),
-  atMs: z.int().min(0).max(4_102_444_800_000),
+  id,
+  atMs: instantMs,
   consistency: z.number().min(15).max(200),
   waterTempC: z.number().min(1).max(45),
   stirS: z.number().min(10).max(600),
@@ -103,14 +103,18 @@ export const bowlInputSchema = z.object({
   tareG: z.number().min(0).max(100_000),
 })
 export type BowlInput = z.infer<typeof bowlInputSchema>
+export const bowlPutSchema = z.object({ revision: revision.nullable(), bowl: bowlInputSchema })
 export interface BowlCard extends BowlInput {
   id: string
+  revision: number
 }
 
 export const recipeInputSchema = z.object({ name, plan: planSchema })
 export type RecipeInput = z.infer<typeof recipeInputSchema>
+export const recipePutSchema = z.object({ revision: revision.nullable(), recipe: recipeInputSchema })
 export interface Recipe extends RecipeInput {
   id: string
+  revision: number
 }
 
 /** The file that a recipe is shared as. Its JSON Schema: docs/schemas/recipe.v1.schema.json. */

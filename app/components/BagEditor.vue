@@ -6,8 +6,11 @@ import InputText from 'primevue/inputtext'
 import { computed, ref, toRaw, watch } from 'vue'
 import { BAG_KEEPINGS } from '#core/stock'
 import { clock } from '~/composables/useClock'
+import { useConflict } from '~/composables/useConflict'
 import { useProblems } from '~/composables/useProblems'
+import { useUnits } from '~/composables/useUnits'
 import { useWorkshop } from '~/stores/workshop'
+import { bagLines } from '~/utils/cardLines'
 import { KEEPING_WORDS } from '~/utils/mixWords'
 import { bagInputOf } from '~/utils/plasterChoice'
 import { failureWords } from '~/utils/words'
@@ -24,6 +27,9 @@ const id = ref('')
 const leftNowG = ref<number>()
 const { note, clear, none } = useProblems()
 const failure = ref('')
+const { theirs, meets, clear: clearConflict } = useConflict<BagCard>()
+const units = useUnits()
+const lines = (bag: BagInput) => bagLines(bag, units, workshop.settings.currency)
 watch(open, (now) => {
   if (!now || !props.plaster) return
   const bag = toRaw(props.bag)
@@ -45,6 +51,7 @@ watch(open, (now) => {
   id.value = bag?.id ?? crypto.randomUUID()
   leftNowG.value = undefined
   clear()
+  clearConflict()
   failure.value = ''
 })
 
@@ -63,13 +70,18 @@ async function keep() {
     counted,
   })
   if (answer.ok) open.value = false
-  else {
-    failure.value = failureWords(answer.failure)
-    if (answer.failure.code === 'stale_card') {
-      await workshop.loadStock()
-      seen.value = workshop.bags.find((b) => b.id === id.value)?.revision ?? seen.value
-    }
-  }
+  else if (!meets(answer.failure)) failure.value = failureWords(answer.failure)
+}
+function keepMine() {
+  seen.value = theirs.value!.revision
+  clearConflict()
+  void keep()
+}
+function takeTheirs() {
+  draft.value = structuredClone(bagInputOf(theirs.value!))
+  seen.value = theirs.value!.revision
+  leftNowG.value = undefined
+  clearConflict()
 }
 async function throwAway() {
   const answer = await workshop.deleteBag(id.value)
@@ -132,6 +144,13 @@ async function throwAway() {
         @update:model-value="draft.usedUp = $event === 'yes'"
       />
       <p v-if="failure" class="failure" role="alert">{{ failure }}</p>
+      <ConflictNote
+        v-if="theirs"
+        :mine="lines(draft)"
+        :theirs="lines(theirs)"
+        @mine="keepMine"
+        @theirs="takeTheirs"
+      />
       <div class="acts">
         <Button type="submit" label="Keep the bag" :disabled="!valid" />
         <Button v-if="bag" type="button" severity="secondary" label="Forget this bag" @click="throwAway" />

@@ -11,20 +11,22 @@ import { failureWords } from '~/utils/words'
 
 const workshop = useWorkshop()
 const units = useUnits()
-void workshop.loadBowls()
 
 const name = ref('')
 const volumeMl = ref<number>()
 const tareG = ref<number>()
+/** Kept until it is in: sent twice it is one bowl. */
+const newId = ref(crypto.randomUUID())
 const { note, none } = useProblems()
 const failure = ref('')
 const valid = computed(() => name.value.trim() !== '' && volumeMl.value !== undefined && none.value)
 async function add() {
   if (!valid.value) return
   const bowl = { name: name.value.trim(), volumeMl: volumeMl.value!, tareG: tareG.value ?? 0 }
-  const answer = await workshop.saveBowl(crypto.randomUUID(), bowl)
+  const answer = await workshop.saveBowl(newId.value, null, bowl)
   failure.value = answer.ok ? '' : failureWords(answer.failure)
   if (!answer.ok) return
+  newId.value = crypto.randomUUID()
   name.value = ''
   volumeMl.value = tareG.value = undefined
 }

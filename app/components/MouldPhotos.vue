@@ -31,13 +31,18 @@ async function add(event: Event) {
       problem.value = `${file.name}: ${ERROR_WORDS.not_a_picture}`
       continue
     }
-    const answer = await workshop.addPhoto(props.mouldId, file, file.name.replace(/\.\w+$/, '').slice(0, 200))
+    const answer = await workshop.addPhoto(
+      props.mouldId,
+      crypto.randomUUID(),
+      file,
+      file.name.replace(/\.\w+$/, '').slice(0, 200),
+    )
     if (!answer.ok) problem.value = `${file.name}: ${ERROR_WORDS[answer.failure.code]}`
   }
   busy.value = false
 }
 async function remove(id: string) {
-  const answer = await workshop.deletePhoto(id)
+  const answer = await workshop.deletePhoto(props.mouldId, id)
   if (!answer.ok) problem.value = ERROR_WORDS[answer.failure.code]
 }
 </script>

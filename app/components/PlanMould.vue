@@ -105,7 +105,7 @@ async function keep() {
     return
   }
   busy.value = true
-  const answer = await workshop.saveMould(crypto.randomUUID(), input, undefined)
+  const answer = await workshop.saveMould(crypto.randomUUID(), null, input)
   busy.value = false
   if (!answer.ok) {
     keeping.value = ERROR_WORDS[answer.failure.code]

@@ -8,9 +8,11 @@ import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import { computed, ref, useId, useTemplateRef } from 'vue'
 import { evaluatePlan, type PourPlan } from '#core/pour'
-import type { Recipe, RecipeFile } from '~~/shared/stock'
+import type { Recipe, RecipeFile, RecipeInput } from '~~/shared/stock'
+import { useConflict } from '~/composables/useConflict'
 import { useUnits } from '~/composables/useUnits'
 import { useWorkshop } from '~/stores/workshop'
+import { recipeLines } from '~/utils/cardLines'
 import { comparePlans } from '~/utils/planComparison'
 import { mixDraft, planOf, type PlanDraft } from '~/utils/planDraft'
 import { saveFile } from '~/utils/saveFile'
@@ -25,20 +27,35 @@ const id = useId()
 const name = ref('')
 const said = ref('')
 const failure = ref('')
+/** A name that is taken means that recipe: the plan takes its place. */
+const replaced = computed(() => {
+  const typed = name.value.trim()
+  return workshop.recipes.find((r) => r.name === typed)
+})
+const newId = ref(crypto.randomUUID())
+const { theirs, meets, clear: clearConflict } = useConflict<Recipe>()
+const mine = ref<{ id: string; recipe: RecipeInput }>()
 async function keep() {
-  if (!props.plan || name.value.trim() === '') return
-  await put(name.value.trim(), props.plan)
+  const recipe = { name: name.value.trim(), plan: props.plan }
+  if (!recipe.plan || recipe.name === '') return
+  const seen = replaced.value
+  await put(seen?.id ?? newId.value, seen?.revision ?? null, recipe as RecipeInput)
 }
-async function put(recipeName: string, plan: PourPlan) {
+async function put(recipeId: string, seen: number | null, recipe: RecipeInput) {
   said.value = failure.value = ''
-  const known = workshop.recipes.find((r) => r.name === recipeName)
-  const answer = await workshop.saveRecipe(known?.id ?? crypto.randomUUID(), { name: recipeName, plan })
+  clearConflict()
+  const answer = await workshop.saveRecipe(recipeId, seen, recipe)
   if (!answer.ok) {
-    failure.value = failureWords(answer.failure)
+    mine.value = { id: recipeId, recipe }
+    if (!meets(answer.failure)) failure.value = failureWords(answer.failure)
   } else {
-    said.value = known ? `${recipeName} is kept in place of the old one.` : `${recipeName} is kept.`
+    said.value = seen === null ? `${recipe.name} is kept.` : `${recipe.name} is kept in place of the old one.`
     name.value = ''
+    newId.value = crypto.randomUUID()
   }
+}
+function keepMine() {
+  if (mine.value && theirs.value) void put(mine.value.id, theirs.value.revision, mine.value.recipe)
 }
 async function drop(recipe: Recipe) {
   const answer = await workshop.deleteRecipe(recipe.id)
@@ -84,7 +101,7 @@ async function takeIn() {
   try {
     const read = JSON.parse(await file.text()) as Partial<RecipeFile>
     if (read.format === 'nine-ripples.recipe' && read.version === 1 && read.name && read.plan)
-      await put(freeName(read.name), read.plan as PourPlan)
+      await put(crypto.randomUUID(), null, { name: freeName(read.name), plan: read.plan })
     else failure.value = 'This file is not a recipe.'
   } catch {
     failure.value = 'This file cannot be read: it is not JSON.'
@@ -176,6 +193,13 @@ async function takeIn() {
       </div>
       <p v-if="said" role="status" class="said">{{ said }}</p>
       <p v-if="failure" role="alert" class="failure">{{ failure }}</p>
+      <ConflictNote
+        v-if="theirs && mine"
+        :mine="recipeLines(mine.recipe, units)"
+        :theirs="recipeLines(theirs, units)"
+        @mine="keepMine"
+        @theirs="clearConflict"
+      />
     </div>
   </details>
 </template>

@@ -7,9 +7,11 @@ import { computed, ref, toRaw, useId, watch } from 'vue'
 import { checkConsistency } from '#core/mix'
 import { PLASTER_CLASS_IDS, type LabelReading } from '#core/plaster'
 import { SET_TESTS, labelOfClass, propertiesOfCard } from '#core/stock'
+import { useConflict } from '~/composables/useConflict'
 import { useProblems } from '~/composables/useProblems'
 import { useUnits } from '~/composables/useUnits'
 import { useWorkshop } from '~/stores/workshop'
+import { plasterLines } from '~/utils/cardLines'
 import { SET_TEST_WORDS } from '~/utils/mixWords'
 import { PLASTER_CLASS_WORDS, failureWords, issueWords } from '~/utils/words'
 import type { PlasterCard, PlasterInput } from '~~/shared/stock'
@@ -39,6 +41,7 @@ const seen = ref<number | null>(null)
 const newId = ref('')
 const { note, clear, none } = useProblems()
 const failure = ref('')
+const { theirs, meets, clear: clearConflict } = useConflict<PlasterCard>()
 watch(open, (now) => {
   if (!now) return
   const card = toRaw(props.card)
@@ -46,6 +49,7 @@ watch(open, (now) => {
   seen.value = card?.revision ?? null
   newId.value = card?.id ?? crypto.randomUUID()
   clear()
+  clearConflict()
   failure.value = ''
 })
 
@@ -78,11 +82,17 @@ async function keep() {
     open.value = false
     return
   }
-  failure.value = failureWords(answer.failure)
-  if (answer.failure.code === 'stale_card') {
-    await workshop.loadStock()
-    seen.value = workshop.plasters.find((p) => p.id === newId.value)?.revision ?? seen.value
-  }
+  if (!meets(answer.failure)) failure.value = failureWords(answer.failure)
+}
+function keepMine() {
+  seen.value = theirs.value!.revision
+  clearConflict()
+  void keep()
+}
+function takeTheirs() {
+  draft.value = structuredClone(inputOf(theirs.value!))
+  seen.value = theirs.value!.revision
+  clearConflict()
 }
 </script>
 
@@ -154,6 +164,13 @@ async function keep() {
       <label :for="`${ids}-note`"><b>Note</b></label>
       <Textarea :id="`${ids}-note`" v-model="draft.note" rows="2" maxlength="2000" />
       <p v-if="failure" class="failure" role="alert">{{ failure }}</p>
+      <ConflictNote
+        v-if="theirs"
+        :mine="plasterLines(draft)"
+        :theirs="plasterLines(theirs)"
+        @mine="keepMine"
+        @theirs="takeTheirs"
+      />
       <Button type="submit" label="Keep the card" :disabled="!valid" />
     </form>
   </SheetDialog>

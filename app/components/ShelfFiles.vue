@@ -5,7 +5,6 @@ import Button from 'primevue/button'
 import { ref, useTemplateRef } from 'vue'
 import { mouldsFromCsv, mouldsToCsv, type MouldTableRow } from '#core/formats'
 import { usualFacts } from '#core/mould'
-import { callApi } from '~/composables/useApi'
 import { useWorkshop } from '~/stores/workshop'
 import { TABLE_FAULT_WORDS } from '~/utils/mouldWords'
 import { saveFile } from '~/utils/saveFile'
@@ -19,11 +18,6 @@ const said = ref('')
 const problems = ref<string[]>([])
 const busy = ref(false)
 
-async function exportJson() {
-  const answer = await callApi<MouldBundle>('/api/moulds/export', { timeout: 60_000 })
-  if (answer.ok) saveFile('moulds.json', 'application/json', `${JSON.stringify(answer.value, null, 2)}\n`)
-  else problems.value = [ERROR_WORDS[answer.failure.code]]
-}
 function exportCsv() {
   const rows = workshop.moulds.map((m) => ({
     name: m.name,
@@ -75,9 +69,9 @@ function bundleOf(rows: readonly MouldTableRow[]): MouldBundle {
   }
 }
 
-async function send(bundle: object) {
+async function send(file: File) {
   busy.value = true
-  const answer = await workshop.importMoulds(bundle)
+  const answer = await workshop.importMoulds(file)
   busy.value = false
   if (!answer.ok) {
     const { code, fields } = answer.failure
@@ -96,7 +90,8 @@ async function send(bundle: object) {
   ].join('; ')
 }
 
-const MAX_FILE_BYTES = 100_000_000
+/** More rows than this is no shelf. */
+const MAX_TABLE_BYTES = 20_000_000
 async function readFile(event: Event) {
   const input = event.target as HTMLInputElement
   const file = input.files?.[0]
@@ -104,14 +99,13 @@ async function readFile(event: Event) {
   said.value = ''
   problems.value = []
   if (!file) return
-  if (file.size > MAX_FILE_BYTES) {
-    problems.value = ['This file is larger than 100 MB.']
-    return
-  }
-  const text = await file.text()
   if (/\.csv$/i.test(file.name)) {
-    const { rows, problems: found } = mouldsFromCsv(text)
-    if (rows.length > 0) await send(bundleOf(rows))
+    if (file.size > MAX_TABLE_BYTES) {
+      problems.value = ['This table is larger than 20 MB.']
+      return
+    }
+    const { rows, problems: found } = mouldsFromCsv(await file.text())
+    if (rows.length > 0) await send(new File([JSON.stringify(bundleOf(rows))], 'moulds.json'))
     problems.value.push(
       ...found
         .slice(0, 8)
@@ -119,12 +113,7 @@ async function readFile(event: Event) {
     )
     return
   }
-  try {
-    await send(JSON.parse(text) as object)
-  } catch (error) {
-    if (!(error instanceof SyntaxError)) throw error
-    problems.value = [`This is not JSON: ${error.message}.`]
-  }
+  await send(file)
 }
 </script>
 
@@ -142,7 +131,9 @@ async function readFile(event: Event) {
     <Button severity="secondary" :disabled="busy" @click="fileInput?.click()"
       ><Upload :size="18" aria-hidden="true" />{{ busy ? 'Reading…' : 'Read in' }}</Button
     >
-    <Button severity="secondary" @click="exportJson"><Download :size="18" aria-hidden="true" />JSON</Button>
+    <a class="p-button p-component p-button-secondary" href="/api/moulds/export" download="moulds.json"
+      ><Download :size="18" aria-hidden="true" />JSON</a
+    >
     <Button severity="secondary" @click="exportCsv"><Download :size="18" aria-hidden="true" />CSV</Button>
     <p role="status">{{ said }}</p>
     <ul v-if="problems.length > 0" class="problems" role="alert">

@@ -3,10 +3,12 @@
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import { computed, ref } from 'vue'
+import { useConflict } from '~/composables/useConflict'
 import { useUnits } from '~/composables/useUnits'
 import { useWorkshop } from '~/stores/workshop'
+import { setLines } from '~/utils/cardLines'
 import { ERROR_WORDS } from '~/utils/words'
-import type { MouldSet } from '~~/shared/moulds'
+import type { MouldSet, MouldSetInput } from '~~/shared/moulds'
 
 const workshop = useWorkshop()
 const units = useUnits()
@@ -26,6 +28,8 @@ const sets = computed(() =>
 )
 
 const open = ref(false)
+const seen = ref<number | null>(null)
+const { theirs, meets, clear: clearConflict } = useConflict<MouldSet>()
 const id = ref('')
 const name = ref('')
 const counts = ref<Record<string, number>>({})
@@ -34,6 +38,8 @@ const problems = ref<Record<string, string>>({})
 
 function edit(set: MouldSet | undefined) {
   id.value = set?.id ?? crypto.randomUUID()
+  seen.value = set?.revision ?? null
+  clearConflict()
   name.value = set?.name ?? ''
   counts.value = Object.fromEntries(
     workshop.moulds.map((m) => [m.id, set?.members.find((x) => x.mouldId === m.id)?.count ?? 0]),
@@ -55,9 +61,17 @@ const ready = computed(
 )
 async function save() {
   if (!ready.value) return
-  const answer = await workshop.saveMouldSet(id.value, { name: name.value.trim(), members: members.value })
+  const answer = await workshop.saveMouldSet(id.value, seen.value, typed.value)
   if (answer.ok) open.value = false
-  else failure.value = ERROR_WORDS[answer.failure.code]
+  else if (!meets(answer.failure)) failure.value = ERROR_WORDS[answer.failure.code]
+}
+const typed = computed(() => ({ name: name.value.trim(), members: members.value }))
+const lines = (set: MouldSetInput) =>
+  setLines(set, (mouldId) => workshop.moulds.find((m) => m.id === mouldId)?.name ?? '?')
+function keepMine() {
+  seen.value = theirs.value!.revision
+  clearConflict()
+  void save()
 }
 async function remove() {
   const answer = await workshop.deleteMouldSet(id.value)
@@ -103,6 +117,13 @@ async function remove() {
         </template>
       </div>
       <p v-if="failure" class="failure" role="alert">{{ failure }}</p>
+      <ConflictNote
+        v-if="theirs"
+        :mine="lines(typed)"
+        :theirs="lines(theirs)"
+        @mine="keepMine"
+        @theirs="edit(theirs)"
+      />
       <div class="head">
         <Button label="Keep this set" :disabled="!ready" @click="save" />
         <Button

@@ -6,6 +6,8 @@ import type { ApiErrorBody, ErrorCode, FieldError } from '~~/shared/errors'
 export interface ApiFailure {
   code: ErrorCode
   fields: FieldError[]
+  /** What is there now, where the caller had seen something older. */
+  current?: unknown
 }
 
 export type ApiResult<T> = { ok: true; value: T } | { ok: false; failure: ApiFailure }
@@ -17,6 +19,7 @@ export async function callApi<T>(
     method?: 'GET' | 'POST' | 'PUT' | 'DELETE'
     body?: object
     query?: object
+    headers?: Record<string, string>
     timeout?: number
   } = {},
 ): Promise<ApiResult<T>> {
@@ -30,18 +33,28 @@ export async function callApi<T>(
 }
 
 /** Sends a file as it is; large ones take their time. */
-export function sendPicture<T>(path: string, file: File, query: object): Promise<ApiResult<T>> {
-  return callApi<T>(path, { method: 'POST', body: file, query, timeout: 120_000 })
+export function sendFile<T>(
+  path: string,
+  file: File,
+  { query, type = file.type, timeoutMs }: { query?: object; type?: string; timeoutMs: number },
+): Promise<ApiResult<T>> {
+  return callApi<T>(path, {
+    method: 'POST',
+    body: file,
+    query,
+    headers: { 'content-type': type },
+    timeout: timeoutMs,
+  })
 }
 
 /** Every item of a paged list, page by page. */
 export async function callAllPages<T>(path: string, query: object = {}): Promise<ApiResult<T[]>> {
   const items: T[] = []
-  for (;;) {
-    const answer = await callApi<Page<T>>(path, { query: { ...query, limit: 100, offset: items.length } })
+  for (let after = ''; ;) {
+    const answer = await callApi<Page<T>>(path, { query: { ...query, limit: 100, after } })
     if (!answer.ok) return answer
     items.push(...answer.value.items)
-    if (answer.value.items.length === 0 || items.length >= answer.value.total)
-      return { ok: true, value: items }
+    if (answer.value.next === undefined) return { ok: true, value: items }
+    after = answer.value.next
   }
 }

@@ -1,25 +1,28 @@
 import { ref } from 'vue'
+import { useConflict } from '~/composables/useConflict'
 import { useWorkshop } from '~/stores/workshop'
 import { mouldInputOf, type MouldDraft } from '~/utils/mouldDraft'
 import { failureWords } from '~/utils/words'
+import type { MouldCard } from '~~/shared/moulds'
 
 /** Keeps a described mould, and says why when it cannot be. What was typed stays either way. */
 export function useMouldSaving(id: string) {
   const workshop = useWorkshop()
   const failure = ref('')
   const busy = ref(false)
+  const { theirs, meets, clear } = useConflict<MouldCard>()
 
-  /** @param seenRevision what the caster saw of it; undefined for a new mould. @returns whether it is kept. */
-  async function save(draft: MouldDraft, seenRevision: number | undefined): Promise<boolean> {
+  /** @param seenRevision what the caster saw of it; null for a new mould. @returns whether it is kept. */
+  async function save(draft: MouldDraft, seenRevision: number | null): Promise<boolean> {
     busy.value = true
     failure.value = ''
-    const answer = await workshop.saveMould(id, mouldInputOf(draft), seenRevision)
+    clear()
+    const answer = await workshop.saveMould(id, seenRevision, mouldInputOf(draft))
     busy.value = false
     if (answer.ok) return true
-    failure.value = failureWords(answer.failure)
-    if (answer.failure.code === 'stale_mould') await workshop.loadMoulds()
+    if (!meets(answer.failure)) failure.value = failureWords(answer.failure)
     return false
   }
 
-  return { failure, busy, save }
+  return { failure, busy, save, theirs, clearConflict: clear }
 }

@@ -16,9 +16,7 @@ const workshop = useWorkshop()
 const pours = usePours()
 const units = useUnits()
 const route = useRoute()
-void workshop.loadSettings()
-void pours.loadOpen()
-await workshop.loadStock()
+await workshop.ready
 
 const editing = ref(false)
 const card = ref<PlasterCard>()

@@ -2,26 +2,37 @@
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import { computed, ref, watch } from 'vue'
-import type { Settings } from '~~/shared/contracts'
+import type { Settings, SettingsRecord } from '~~/shared/contracts'
+import { useConflict } from '~/composables/useConflict'
 import { usePreferences } from '~/composables/usePreferences'
+import { useUnits } from '~/composables/useUnits'
 import { usePours } from '~/stores/pours'
 import { useWorkshop } from '~/stores/workshop'
+import { settingsLines } from '~/utils/cardLines'
 import { decimalSignOf } from '~/utils/quantityWords'
 import { ERROR_WORDS } from '~/utils/words'
 
 const workshop = useWorkshop()
 const pours = usePours()
-await workshop.loadSettings()
+await workshop.ready
 
-const form = ref<Settings>({ ...workshop.settings })
+const inputOf = ({ revision: _, ...settings }: SettingsRecord): Settings => settings
+const form = ref<Settings>(inputOf(workshop.settings))
+const seen = ref(workshop.settings)
 // Somebody else's change shows here too, unless this one is under way.
-const dirty = computed(() => JSON.stringify(form.value) !== JSON.stringify(workshop.settings))
+const dirty = computed(() => JSON.stringify(form.value) !== JSON.stringify(inputOf(seen.value)))
 watch(
   () => workshop.settings,
-  (now, before) => {
-    if (JSON.stringify(form.value) === JSON.stringify(before)) form.value = { ...now }
+  (now) => {
+    if (!dirty.value) take(now)
   },
 )
+function take(record: SettingsRecord) {
+  seen.value = record
+  form.value = inputOf(record)
+}
+const { theirs, meets, clear: clearConflict } = useConflict<SettingsRecord>()
+const units = useUnits()
 
 const SYSTEMS = [
   { value: 'metric', label: 'Metric' },
@@ -77,11 +88,23 @@ const valid = computed(
 async function save() {
   if (!valid.value) return
   said.value = failure.value = ''
-  const answer = await workshop.saveSettings({ ...form.value, workshopName: form.value.workshopName.trim() })
+  const answer = await workshop.saveSettings(seen.value.revision, {
+    ...form.value,
+    workshopName: form.value.workshopName.trim(),
+  })
   if (answer.ok) {
-    form.value = { ...answer.value }
+    take(answer.value)
     said.value = 'Kept.'
-  } else failure.value = ERROR_WORDS[answer.failure.code]
+  } else if (!meets(answer.failure)) failure.value = ERROR_WORDS[answer.failure.code]
+}
+function keepMine() {
+  seen.value = theirs.value!
+  clearConflict()
+  void save()
+}
+function takeTheirs() {
+  take(theirs.value!)
+  clearConflict()
 }
 </script>
 
@@ -202,6 +225,13 @@ async function save() {
       </div>
       <p class="soft">New plans start from these. Still room air is about 0.1 m/s, a fan about 1.5.</p>
     </section>
+    <ConflictNote
+      v-if="theirs"
+      :mine="settingsLines(form, units)"
+      :theirs="settingsLines(theirs, units)"
+      @mine="keepMine"
+      @theirs="takeTheirs"
+    />
     <div class="act">
       <Button type="submit" label="Keep these" :disabled="!valid || !dirty" />
       <p role="status">{{ said }}</p>

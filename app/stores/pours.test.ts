@@ -1,82 +1,161 @@
+import 'fake-indexeddb/auto'
+import { IDBFactory } from 'fake-indexeddb'
 import { createPinia, setActivePinia } from 'pinia'
-import { afterEach, beforeEach, expect, it, vi } from 'vitest'
+import { beforeEach, expect, it, vi } from 'vitest'
 import { keepPlan, type PourEvent } from '#core/pour'
 import type { PourRecord } from '~~/shared/records'
 import { callApi, type ApiResult } from '~/composables/useApi'
 import { eventAt, testPlan } from '../../tests/unit/plans'
+import { openEventBox } from './eventBox'
+import { useOutbox } from './outbox'
 import { usePours } from './pours'
 
 vi.mock('~/composables/useApi', () => ({ callApi: vi.fn() }))
 const api = vi.mocked(callApi)
 
-const record = (events: PourEvent[] = [], revision = 1): PourRecord => ({
-  id: 'p1',
+const record = (events: PourEvent[] = [], revision = 1, id = 'p1'): PourRecord => ({
+  id,
   plan: keepPlan(testPlan()),
   revision,
   earlierPlans: [],
   createdAtMs: 0,
   events,
 })
-const lost: ApiResult<never> = { ok: false, failure: { code: 'unavailable', fields: [] } }
+const failed = (code: 'unavailable' | 'internal' | 'time_in_future'): ApiResult<never> => ({
+  ok: false,
+  failure: { code, fields: [] },
+})
 /** Answers a posted event as the server does. */
 const acknowledge = (_path: string, options?: { body?: object }) =>
   Promise.resolve({ ok: true, value: { ...(options!.body as PourEvent), receivedAtMs: 1 } })
-const posted = () => api.mock.calls.map(([, options]) => (options!.body as PourEvent).body.type)
+const posted = () =>
+  api.mock.calls.flatMap(([path, options]) =>
+    path.endsWith('/events') ? [(options!.body as PourEvent).body.type] : [],
+  )
+const stepOf = (pours: ReturnType<typeof usePours>, id = 'p1') => pours.factsOf(pours.records.get(id)!)!.step
+
+/** A window, opened anew on what the browser keeps. */
+async function openWindow(records = [record()]) {
+  setActivePinia(createPinia())
+  const [pours, outbox] = [usePours(), useOutbox()]
+  pours.put(...records)
+  vi.stubGlobal('localStorage', { getItem: () => null, setItem: () => {}, removeItem: () => {} })
+  vi.stubGlobal('addEventListener', () => {})
+  await outbox.start((pourId, event) => pours.addStored(pourId, event))
+  await outbox.lead()
+  return { pours, outbox }
+}
 
 beforeEach(() => {
-  vi.useFakeTimers()
-  setActivePinia(createPinia())
+  vi.stubGlobal('indexedDB', new IDBFactory())
   api.mockReset()
+  api.mockResolvedValue(failed('unavailable'))
 })
-afterEach(() => vi.useRealTimers())
 
-it('an event counts at once, waits while nobody answers, and goes out in order when somebody does', async () => {
-  const pours = usePours()
-  pours.put(record())
-  api.mockResolvedValue(lost)
-  pours.record('p1', { type: 'mould_ready' })
-  pours.record('p1', { type: 'weighed', what: 'water', massG: 700 })
-  expect(pours.factsOf(pours.records.get('p1')!)!.step).toBe('weigh_powder')
-  await vi.advanceTimersByTimeAsync(5000)
-  expect(pours.outbox).toHaveLength(2)
+it('an event is kept before it counts, waits while nobody answers, and goes out in order when somebody does', async () => {
+  const { pours, outbox } = await openWindow()
+  api.mockResolvedValue(failed('unavailable'))
+  const kept = pours.record('p1', { type: 'mould_ready' })
+  expect(stepOf(pours)).toBe('prepare')
+  await kept
+  await pours.record('p1', { type: 'weighed', what: 'water', massG: 700 })
+  expect(stepOf(pours)).toBe('weigh_powder')
   expect(new Set(posted())).toEqual(new Set(['mould_ready']))
 
+  // The window is gone, crashed between keeping and sending: the next one has it all.
+  const next = await openWindow()
+  expect(stepOf(next.pours)).toBe('weigh_powder')
   api.mockReset()
   api.mockImplementation(acknowledge as never)
-  await vi.advanceTimersByTimeAsync(5000)
+  await next.outbox.flushNow()
   expect(posted()).toEqual(['mould_ready', 'weighed'])
-  expect(pours.outbox).toEqual([])
-  expect(pours.factsOf(pours.records.get('p1')!)!.step).toBe('weigh_powder')
+  expect(next.outbox.unsent).toEqual([])
+  expect(stepOf(next.pours)).toBe('weigh_powder')
+  expect(outbox.atRisk).toBe(false)
+  expect((await (await openEventBox()).all()).unsent).toEqual([])
 })
 
-it('an event refused for good is said and does not hold the next one up', async () => {
-  const pours = usePours()
-  pours.put(record())
-  api.mockResolvedValueOnce({ ok: false, failure: { code: 'time_in_future', fields: [] } })
-  api.mockImplementation(acknowledge as never)
-  pours.record('p1', { type: 'mould_ready' }, { type: 'note', text: 'kept' })
-  await vi.advanceTimersByTimeAsync(10)
-  expect(pours.refused?.failure.code).toBe('time_in_future')
-  expect(pours.outbox).toEqual([])
+it.each([
+  ['a page', '<!doctype html>'],
+  ['another event', { id: 'x', receivedAtMs: 1, body: { type: 'mould_ready' } }],
+  ['nothing', null],
+])('%s is no acknowledgement', async (_, value) => {
+  const { pours, outbox } = await openWindow()
+  api.mockResolvedValue({ ok: true, value })
+  await pours.record('p1', { type: 'mould_ready' })
+  await outbox.flushNow()
+  expect(outbox.unsent).toHaveLength(1)
+})
+
+it('a fault of the server’s with one pour holds up no other', async () => {
+  const { pours, outbox } = await openWindow([record(), record([], 1, 'p2')])
+  api.mockImplementation((path, options) =>
+    path.includes('p1') ? Promise.resolve(failed('internal')) : (acknowledge(path, options) as never),
+  )
+  await pours.record('p1', { type: 'mould_ready' })
+  await pours.record('p1', { type: 'note', text: 'after' })
+  await pours.record('p2', { type: 'mould_ready' })
+  await outbox.flushNow()
+  expect(outbox.unsent.map((u) => u.pourId)).toEqual(['p1', 'p1'])
+})
+
+it('an event refused for good is kept apart, across windows, and may be sent again or thrown away', async () => {
+  const { pours, outbox } = await openWindow()
+  api.mockImplementation((path, options) => {
+    if (path === '/api/time') return Promise.resolve(failed('unavailable'))
+    const { body } = options!.body as PourEvent
+    return body.type === 'mould_ready'
+      ? Promise.resolve(failed('time_in_future'))
+      : (acknowledge(path, options) as never)
+  })
+  await pours.record('p1', { type: 'mould_ready' }, { type: 'note', text: 'kept' })
+  await vi.waitFor(() => expect(outbox.unsent).toEqual([]))
+  expect(outbox.refused).toMatchObject([{ code: 'time_in_future', event: { body: { type: 'mould_ready' } } }])
   expect(pours.factsOf(pours.records.get('p1')!)!.live.map((e) => e.body.type)).toEqual(['note'])
+
+  const next = await openWindow()
+  expect(next.outbox.refused).toHaveLength(1)
+  api.mockImplementation(acknowledge as never)
+  await next.outbox.sendAgain(next.outbox.refused[0]!)
+  await vi.waitFor(() => expect(next.outbox.unsent).toEqual([]))
+  expect(stepOf(next.pours)).not.toBe('prepare')
+  expect((await openWindow()).outbox.refused).toEqual([])
 })
 
-it('an older answer arriving late takes nothing back', () => {
-  const pours = usePours()
+it('where the browser keeps nothing, an event counts all the same, and it is said', async () => {
+  vi.stubGlobal('indexedDB', {
+    open: () => {
+      throw new DOMException('no room', 'QuotaExceededError')
+    },
+  })
+  vi.spyOn(console, 'error').mockImplementation(() => {})
+  const { pours, outbox } = await openWindow()
+  api.mockResolvedValue(failed('unavailable'))
+  await pours.record('p1', { type: 'mould_ready' })
+  expect(stepOf(pours)).not.toBe('prepare')
+  expect(outbox.atRisk).toBe(true)
+  api.mockImplementation(acknowledge as never)
+  await outbox.flushNow()
+  expect(outbox.atRisk).toBe(false)
+})
+
+it('an older answer arriving late takes nothing back', async () => {
+  const { pours } = await openWindow([])
   const [first, second] = [eventAt(1, { type: 'mould_ready' }), eventAt(2, { type: 'note', text: 'n' })]
   pours.put(record([first, second], 2))
   pours.put(record([first], 1))
-  expect(pours.records.get('p1')).toMatchObject({ revision: 2, events: [first, second] })
+  const known = pours.records.get('p1')!
+  expect(known.revision).toBe(2)
+  expect(new Set(known.events)).toEqual(new Set([first, second]))
 })
 
 it('undo takes the last thing back, and says when there is nothing', async () => {
-  const pours = usePours()
+  const { pours } = await openWindow()
   api.mockImplementation(acknowledge as never)
   expect(pours.undo('p1')).toBe(false)
   const done = eventAt(1, { type: 'mould_ready' })
   pours.put(record([done]))
   expect(pours.undo('p1')).toBe(true)
-  await vi.advanceTimersByTimeAsync(10)
-  expect(pours.factsOf(pours.records.get('p1')!)!.step).toBe('prepare')
+  await vi.waitFor(() => expect(stepOf(pours)).toBe('prepare'))
   expect(pours.undo('p1')).toBe(false)
 })

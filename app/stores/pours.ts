@@ -9,17 +9,11 @@ import {
   type PourEvent,
   type PourFacts,
 } from '#core/pour'
-import type { NewEvent } from '~~/shared/contracts'
+import type { ChangeMessage } from '~~/shared/changes'
 import { isUnreadable, type PourAnswer, type PourRecord, type UnreadablePour } from '~~/shared/records'
 import { callAllPages, callApi, type ApiFailure } from '~/composables/useApi'
-import { clock } from '~/composables/useClock'
-
-interface Unsent {
-  pourId: string
-  event: NewEvent
-}
-
-const RETRY_MS = 2000
+import { clock, clockSettingMs } from '~/composables/useClock'
+import { useOutbox } from './outbox'
 
 /**
  * Answers may overtake each other. Events are only ever added and revisions only grow, so what is known already is
@@ -29,21 +23,16 @@ function merged(known: PourRecord | undefined, answer: PourRecord): PourRecord {
   if (!known) return answer
   const answered = new Set(answer.events.map((e) => e.id))
   const newest = answer.revision >= known.revision ? answer : known
-  return { ...newest, events: [...answer.events, ...known.events.filter((e) => !answered.has(e.id))] }
+  return { ...newest, events: [...known.events.filter((e) => !answered.has(e.id)), ...answer.events] }
 }
 
-/**
- * Pours this device has seen, and what it recorded that the server does not have yet. An event counts on screen
- * the moment it is made; it waits in the outbox, across reloads, until the server has answered for it.
- */
+/** Pours this device has seen, with what it recorded of them and the server does not have yet. */
 export const usePours = defineStore('pours', () => {
   const records = shallowRef(new Map<string, PourRecord>())
   /** Pours that are there and cannot be read or folded: shown as themselves, and everything else goes on. */
   const unreadable = shallowRef(new Map<string, UnreadablePour>())
-  const outbox = useLocalStorage<Unsent[]>('nine-ripples.outbox', [])
+  const outbox = useOutbox()
   const who = useLocalStorage('nine-ripples.who', '')
-  /** An event the server refused for good: shown, so that it can be done again. */
-  const refused = ref<{ unsent: Unsent; failure: ApiFailure }>()
   const openLoaded = ref(false)
   const loadFailed = ref(false)
 
@@ -64,7 +53,7 @@ export const usePours = defineStore('pours', () => {
   }
 
   async function loadOpen() {
-    const answer = await callAllPages<PourAnswer>('/api/pours', { state: 'open' })
+    const answer = await callAllPages<PourAnswer>('/api/bench')
     loadFailed.value = !answer.ok
     if (!answer.ok) return
     put(...answer.value)
@@ -79,13 +68,32 @@ export const usePours = defineStore('pours', () => {
     return isUnreadable(answer.value) ? { code: 'record_unreadable', fields: [] } : undefined
   }
 
+  /** What the stream brings. */
+  function apply(message: Extract<ChangeMessage, { topic: 'event' | 'pour' }>) {
+    if (message.topic === 'pour') put(message.value)
+    else if (records.value.has(message.id)) addStored(message.id, message.value)
+    // Opened again by an undo, or of a pour that is not known here yet.
+    else void load(message.id)
+  }
+
+  function addStored(pourId: string, event: PourEvent) {
+    const record = records.value.get(pourId)
+    if (record) put({ ...record, events: [event] })
+  }
+
+  /** Pours known here that are not on the bench, fetched again: the window was away for too long to be told. */
+  async function refresh() {
+    const elsewhere = [...records.value.values()].filter((r) => factsOf(r)?.step === undefined)
+    for (const { id } of elsewhere) await load(id)
+  }
+
   // Records are replaced, never changed, so what was folded from one stays true of it.
   const folded = new WeakMap<PourRecord, { unsent: string; facts: PourFacts | undefined }>()
 
   /** What a record comes to; undefined where it cannot be folded: then it is put among the unreadable ones. */
   function factsOf(record: PourRecord): PourFacts | undefined {
-    const mine = outbox.value.filter((u) => u.pourId === record.id).map((u): PourEvent => u.event)
-    const unsent = mine.map((e) => e.id).join()
+    const mine = outbox.waiting.filter((u) => u.pourId === record.id).map((u) => u.event)
+    const unsent = mine.map((e) => `${e.id} ${e.occurredAtMs}`).join()
     const known = folded.get(record)
     if (known?.unsent === unsent) return known.facts
     const facts = tryFold(record, mine)
@@ -115,48 +123,24 @@ export const usePours = defineStore('pours', () => {
       .filter(({ facts }) => facts.step !== undefined),
   )
 
-  let flushing = false
-  async function flush(): Promise<void> {
-    if (flushing) return
-    flushing = true
-    try {
-      for (let next = outbox.value[0]; next !== undefined; next = outbox.value[0]) {
-        const { pourId, event } = next
-        const answer = await callApi<PourEvent>(`/api/pours/${pourId}/events`, {
-          method: 'POST',
-          body: event,
-        })
-        if (!answer.ok && ['unavailable', 'internal'].includes(answer.failure.code)) {
-          setTimeout(() => void flush(), RETRY_MS)
-          return
-        }
-        if (!answer.ok) refused.value = { unsent: next, failure: answer.failure }
-        const record = records.value.get(pourId)
-        if (answer.ok && record) put({ ...record, events: [...record.events, answer.value] })
-        outbox.value = outbox.value.filter((u) => u.event.id !== event.id)
-      }
-    } finally {
-      flushing = false
-    }
-  }
-
-  /** Records that something happened now. It counts at once and is sent as soon as it can be. */
-  function record(pourId: string, ...bodies: EventBody[]): void {
+  /** Records that something happened now. It counts as soon as it is kept here, and is sent as soon as it can be. */
+  function record(pourId: string, ...bodies: EventBody[]): Promise<void> {
     const occurredAtMs = Math.round(clock.nowMs())
     const planRevision = records.value.get(pourId)?.revision
     // A millisecond apart: several things told at once keep their order.
-    const made = bodies.map((body, i) => ({
-      pourId,
-      event: {
-        id: crypto.randomUUID(),
-        occurredAtMs: occurredAtMs + i,
-        who: who.value,
-        ...(planRevision === undefined ? {} : { planRevision }),
-        body,
-      },
-    }))
-    outbox.value = [...outbox.value, ...made]
-    void flush()
+    return outbox.add(
+      bodies.map((body, i) => ({
+        pourId,
+        settingMs: clockSettingMs(),
+        event: {
+          id: crypto.randomUUID(),
+          occurredAtMs: occurredAtMs + i,
+          who: who.value,
+          ...(planRevision === undefined ? {} : { planRevision }),
+          body,
+        },
+      })),
+    )
   }
 
   /** Takes the last thing back. @returns whether there was one. */
@@ -165,7 +149,7 @@ export const usePours = defineStore('pours', () => {
     if (!current) return false
     const targets = undoTargets(factsOf(current)?.live ?? [])
     if (targets.length > 0)
-      record(pourId, ...targets.map((targetId) => ({ type: 'void' as const, targetId })))
+      void record(pourId, ...targets.map((targetId) => ({ type: 'void' as const, targetId })))
     return targets.length > 0
   }
 
@@ -187,9 +171,7 @@ export const usePours = defineStore('pours', () => {
   return {
     records,
     unreadable,
-    outbox,
     who,
-    refused,
     open,
     openLoaded,
     loadFailed,
@@ -197,9 +179,11 @@ export const usePours = defineStore('pours', () => {
     loadOpen,
     load,
     put,
+    apply,
+    addStored,
+    refresh,
     record,
     undo,
-    flush,
     create,
     changePlan,
   }

@@ -1,6 +1,8 @@
 import { defineStore } from 'pinia'
-import { ref, shallowRef } from 'vue'
-import type { Settings } from '~~/shared/contracts'
+import { ref, shallowRef, type ShallowRef } from 'vue'
+import type { ChangeMessage } from '~~/shared/changes'
+import type { Settings, SettingsRecord } from '~~/shared/contracts'
+import type { ErrorCode } from '~~/shared/errors'
 import { isUnreadableCard, type UnreadableCard } from '~~/shared/records'
 import type {
   ImportOutcome,
@@ -21,10 +23,11 @@ import type {
   RecipeInput,
   SpoonTestRecord,
 } from '~~/shared/stock'
-import { callAllPages, callApi, sendPicture } from '~/composables/useApi'
+import { callAllPages, callApi, sendFile, type ApiResult } from '~/composables/useApi'
 
 /** Stands in until the workshop's own arrive. */
-const FALLBACK: Settings = {
+const FALLBACK: SettingsRecord = {
+  revision: 0,
   workshopName: '',
   system: 'metric',
   scaleDivisionG: 1,
@@ -39,32 +42,96 @@ const FALLBACK: Settings = {
   kitchen: null,
 }
 
-/** What the workshop owns: settings, plasters, moulds. */
+/** A photo may be large and the line slow; a whole shelf more so. */
+const PHOTO_TIMEOUT_MS = 120_000
+const SHELF_TIMEOUT_MS = 900_000
+
+type Card = { id: string }
+type Broken = 'moulds' | 'stock' | 'recipes'
+
+const byName = (a: { name: string; id: string }, b: { name: string; id: string }) =>
+  a.name < b.name ? -1 : a.name > b.name ? 1 : a.id < b.id ? -1 : 1
+
+/**
+ * What the workshop owns: settings, plasters, bags, bowls, recipes, moulds. Loaded once; from then on the stream brings
+ * what changes, and an answer to a change is put in at once.
+ */
 export const useWorkshop = defineStore('workshop', () => {
-  const settings = ref<Settings>(FALLBACK)
+  const settings = shallowRef<SettingsRecord>(FALLBACK)
   const plasters = shallowRef<PlasterCard[]>([])
   const bags = shallowRef<BagCard[]>([])
   const bowls = shallowRef<BowlCard[]>([])
   const recipes = shallowRef<Recipe[]>([])
+  const moulds = shallowRef<MouldCard[]>([])
+  const mouldSets = shallowRef<MouldSet[]>([])
   /** Cards and recipes that are there and cannot be read: shown as themselves, and everything else goes on. */
-  const unreadable = shallowRef<Record<'moulds' | 'stock' | 'recipes', UnreadableCard[]>>({
-    moulds: [],
-    stock: [],
-    recipes: [],
-  })
+  const unreadable = shallowRef<Record<Broken, UnreadableCard[]>>({ moulds: [], stock: [], recipes: [] })
+  const stockLoaded = ref(false)
+  const stockFailed = ref(false)
+  const mouldsLoaded = ref(false)
+  const mouldsFailed = ref(false)
+
+  /** One card, new, changed or gone (null), among the others. */
+  function put<T extends Card>(
+    list: ShallowRef<T[]>,
+    id: string,
+    card: T | UnreadableCard | null,
+    { order, broken }: { order: (a: T, b: T) => number; broken?: Broken },
+  ) {
+    if (broken) {
+      const rest = unreadable.value[broken].filter((c) => c.id !== id)
+      const now = card && isUnreadableCard(card) ? [...rest, card] : rest
+      if (now.length > 0 || unreadable.value[broken].length > 0)
+        unreadable.value = { ...unreadable.value, [broken]: now }
+    }
+    const known = list.value.some((c) => c.id === id)
+    if (!card || isUnreadableCard(card)) {
+      if (known) list.value = list.value.filter((c) => c.id !== id)
+      return
+    }
+    const readable = card as T
+    const others = known ? list.value.map((c) => (c.id === id ? readable : c)) : [...list.value, readable]
+    list.value = others.sort(order)
+  }
+  const putPlaster = (id: string, card: PlasterCard | UnreadableCard | null) =>
+    put(plasters, id, card, { order: byName, broken: 'stock' })
+  const putBag = (id: string, card: BagCard | UnreadableCard | null) =>
+    put(bags, id, card, { order: (a, b) => Number(a.usedUp) - Number(b.usedUp), broken: 'stock' })
+  const putBowl = (id: string, card: BowlCard | null) =>
+    put(bowls, id, card, { order: (a, b) => a.volumeMl - b.volumeMl || (a.id < b.id ? -1 : 1) })
+  const putRecipe = (id: string, card: Recipe | UnreadableCard | null) =>
+    put(recipes, id, card, { order: byName, broken: 'recipes' })
+  const putMould = (id: string, card: MouldCard | UnreadableCard | null) =>
+    put(moulds, id, card, { order: byName, broken: 'moulds' })
+  const putSet = (id: string, card: MouldSet | null) => put(mouldSets, id, card, { order: byName })
+
+  /** What the stream brings. */
+  function apply(message: Exclude<ChangeMessage, { topic: 'event' | 'pour' }>) {
+    switch (message.topic) {
+      case 'settings':
+        settings.value = message.value
+        return
+      case 'plaster':
+        return putPlaster(message.id, message.value)
+      case 'bag':
+        return putBag(message.id, message.value)
+      case 'bowl':
+        return putBowl(message.id, message.value)
+      case 'recipe':
+        return putRecipe(message.id, message.value)
+      case 'mould':
+        return putMould(message.id, message.value)
+      case 'mould_set':
+        return putSet(message.id, message.value)
+    }
+  }
+
   const sorted = <T extends object>(answers: readonly (T | UnreadableCard)[]) => ({
     read: answers.filter((a): a is T => !isUnreadableCard(a)),
     broken: answers.filter((a): a is UnreadableCard => isUnreadableCard(a)),
   })
-  const stockLoaded = ref(false)
-  const stockFailed = ref(false)
-  const moulds = shallowRef<MouldCard[]>([])
-  const mouldSets = shallowRef<MouldSet[]>([])
-  const mouldsLoaded = ref(false)
-  const mouldsFailed = ref(false)
-
   async function loadSettings() {
-    const answer = await callApi<Settings>('/api/settings')
+    const answer = await callApi<SettingsRecord>('/api/settings')
     if (answer.ok) settings.value = answer.value
   }
   /** Plaster cards and their bags: neither is any use without the other. */
@@ -105,84 +172,97 @@ export const useWorkshop = defineStore('workshop', () => {
     if (sets.ok) mouldSets.value = sets.value
     mouldsLoaded.value = true
   }
+
+  let wasLoaded!: () => void
+  /** Resolves when everything has been asked for once, whether or not it could be had. */
+  const ready = new Promise<void>((resolve) => (wasLoaded = resolve))
   async function load() {
     await Promise.all([loadSettings(), loadStock(), loadBowls(), loadRecipes(), loadMoulds()])
-  }
-  async function saveSettings(next: Settings) {
-    const answer = await callApi<Settings>('/api/settings', { method: 'PUT', body: next })
-    if (answer.ok) settings.value = answer.value
-    return answer
+    wasLoaded()
   }
 
-  /** Puts a new mould on the shelf, or changes the one with this id that the caller saw. */
-  async function saveMould(id: string, mould: MouldInput, seenRevision: number | undefined) {
-    const answer =
-      seenRevision === undefined
-        ? await callApi<MouldCard>('/api/moulds', { method: 'POST', body: { id, mould } })
-        : await callApi<MouldCard>(`/api/moulds/${id}`, {
-            method: 'PUT',
-            body: { revision: seenRevision, mould },
-          })
-    if (answer.ok) await loadMoulds()
-    return answer
-  }
-  async function deleteMould(id: string) {
-    const answer = await callApi(`/api/moulds/${id}`, { method: 'DELETE' })
-    if (answer.ok) await loadMoulds()
-    return answer
-  }
-  async function saveMouldSet(id: string, set: MouldSetInput) {
-    const answer = await callApi<MouldSet>(`/api/mould-sets/${id}`, { method: 'PUT', body: set })
-    if (answer.ok) await loadMoulds()
-    return answer
-  }
-  async function deleteMouldSet(id: string) {
-    const answer = await callApi(`/api/mould-sets/${id}`, { method: 'DELETE' })
-    if (answer.ok) await loadMoulds()
-    return answer
-  }
-  async function addPhoto(mouldId: string, file: File, caption: string) {
-    const answer = await sendPicture<MouldPhoto>(`/api/moulds/${mouldId}/photos`, file, { caption })
-    if (answer.ok) await loadMoulds()
-    return answer
-  }
-  async function deletePhoto(id: string) {
-    const answer = await callApi(`/api/photos/${id}`, { method: 'DELETE' })
-    if (answer.ok) await loadMoulds()
-    return answer
-  }
-  async function importMoulds(bundle: object) {
-    const answer = await callApi<ImportOutcome>('/api/moulds/import', { method: 'POST', body: bundle })
-    if (answer.ok) await loadMoulds()
-    return answer
-  }
-
-  /** Sends it and fetches what follows from it. */
-  async function change<T>(
+  /** Sends a change; what came of it is put in at once, the answer or what was there instead. */
+  async function change<T extends Card>(
     path: string,
-    options: { method: 'PUT' | 'POST' | 'DELETE'; body?: object },
-    reload: () => Promise<void>,
-  ) {
+    options: { method: 'PUT' | 'POST'; body: object },
+    putIn: (id: string, card: T) => void,
+  ): Promise<ApiResult<T>> {
     const answer = await callApi<T>(path, options)
-    if (answer.ok) await reload()
+    const now = answer.ok ? answer.value : (answer.failure.current as T | undefined)
+    if (now) putIn(now.id, now)
     return answer
   }
-  /** @param revision what the caller saw; null for a new card. */
+  async function drop(path: string, putOut: () => void): Promise<ApiResult<unknown>> {
+    const answer = await callApi(path, { method: 'DELETE' })
+    const gone: ErrorCode = 'not_found'
+    if (answer.ok || answer.failure.code === gone) putOut()
+    return answer
+  }
+
+  /** @param revision what the caller saw. */
+  async function saveSettings(revision: number, next: Settings) {
+    const answer = await callApi<SettingsRecord>('/api/settings', {
+      method: 'PUT',
+      body: { revision, settings: next },
+    })
+    const now = answer.ok ? answer.value : (answer.failure.current as SettingsRecord | undefined)
+    if (now) settings.value = now
+    return answer
+  }
+  /** @param revision what the caller saw; null for a new one. */
   const savePlaster = (id: string, revision: number | null, plaster: PlasterInput) =>
-    change<PlasterCard>(`/api/plasters/${id}`, { method: 'PUT', body: { revision, plaster } }, loadStock)
-  const deletePlaster = (id: string) => change(`/api/plasters/${id}`, { method: 'DELETE' }, loadStock)
+    change<PlasterCard>(`/api/plasters/${id}`, { method: 'PUT', body: { revision, plaster } }, putPlaster)
+  const deletePlaster = (id: string) => drop(`/api/plasters/${id}`, () => putPlaster(id, null))
   const saveBag = (id: string, revision: number | null, bag: BagInput) =>
-    change<BagCard>(`/api/bags/${id}`, { method: 'PUT', body: { revision, bag } }, loadStock)
-  const deleteBag = (id: string) => change(`/api/bags/${id}`, { method: 'DELETE' }, loadStock)
+    change<BagCard>(`/api/bags/${id}`, { method: 'PUT', body: { revision, bag } }, putBag)
+  const deleteBag = (id: string) => drop(`/api/bags/${id}`, () => putBag(id, null))
   const addSpoonTest = (bagId: string, test: SpoonTestRecord) =>
-    change<BagCard>(`/api/bags/${bagId}/spoon-tests`, { method: 'POST', body: test }, loadStock)
-  const deleteSpoonTest = (id: string) => change(`/api/spoon-tests/${id}`, { method: 'DELETE' }, loadStock)
-  const saveBowl = (id: string, bowl: BowlInput) =>
-    change<BowlCard>(`/api/bowls/${id}`, { method: 'PUT', body: bowl }, loadBowls)
-  const deleteBowl = (id: string) => change(`/api/bowls/${id}`, { method: 'DELETE' }, loadBowls)
-  const saveRecipe = (id: string, recipe: RecipeInput) =>
-    change<Recipe>(`/api/recipes/${id}`, { method: 'PUT', body: recipe }, loadRecipes)
-  const deleteRecipe = (id: string) => change(`/api/recipes/${id}`, { method: 'DELETE' }, loadRecipes)
+    change<BagCard>(`/api/bags/${bagId}/spoon-tests`, { method: 'POST', body: test }, putBag)
+  async function deleteSpoonTest(id: string) {
+    return drop(`/api/spoon-tests/${id}`, () => {
+      const bag = bags.value.find((b) => b.spoonTests.some((t) => t.id === id))
+      if (bag) putBag(bag.id, { ...bag, spoonTests: bag.spoonTests.filter((t) => t.id !== id) })
+    })
+  }
+  const saveBowl = (id: string, revision: number | null, bowl: BowlInput) =>
+    change<BowlCard>(`/api/bowls/${id}`, { method: 'PUT', body: { revision, bowl } }, putBowl)
+  const deleteBowl = (id: string) => drop(`/api/bowls/${id}`, () => putBowl(id, null))
+  const saveRecipe = (id: string, revision: number | null, recipe: RecipeInput) =>
+    change<Recipe>(`/api/recipes/${id}`, { method: 'PUT', body: { revision, recipe } }, putRecipe)
+  const deleteRecipe = (id: string) => drop(`/api/recipes/${id}`, () => putRecipe(id, null))
+  const saveMould = (id: string, revision: number | null, mould: MouldInput) =>
+    change<MouldCard>(`/api/moulds/${id}`, { method: 'PUT', body: { revision, mould } }, putMould)
+  const deleteMould = (id: string) => drop(`/api/moulds/${id}`, () => putMould(id, null))
+  const saveMouldSet = (id: string, revision: number | null, set: MouldSetInput) =>
+    change<MouldSet>(`/api/mould-sets/${id}`, { method: 'PUT', body: { revision, set } }, putSet)
+  const deleteMouldSet = (id: string) => drop(`/api/mould-sets/${id}`, () => putSet(id, null))
+
+  function setPhotos(mouldId: string, photosOf: (now: MouldPhoto[]) => MouldPhoto[]) {
+    const card = moulds.value.find((m) => m.id === mouldId)
+    if (card) putMould(mouldId, { ...card, photos: photosOf(card.photos) })
+  }
+  /** @param id made by the caller: sent twice it is one photo. */
+  async function addPhoto(mouldId: string, id: string, file: File, caption: string) {
+    const answer = await sendFile<MouldPhoto>(`/api/moulds/${mouldId}/photos`, file, {
+      query: { id, caption },
+      timeoutMs: PHOTO_TIMEOUT_MS,
+    })
+    if (answer.ok) setPhotos(mouldId, (now) => [...now.filter((p) => p.id !== id), answer.value])
+    return answer
+  }
+  async function deletePhoto(mouldId: string, id: string) {
+    return drop(`/api/photos/${id}`, () => setPhotos(mouldId, (now) => now.filter((p) => p.id !== id)))
+  }
+  /** The file goes as it is: it may be far larger than what a page should hold. */
+  async function importMoulds(file: File) {
+    const answer = await sendFile<ImportOutcome>('/api/moulds/import', file, {
+      type: 'application/json',
+      timeoutMs: SHELF_TIMEOUT_MS,
+    })
+    // What came before a fault is on the shelf.
+    await loadMoulds()
+    return answer
+  }
 
   return {
     settings,
@@ -197,12 +277,11 @@ export const useWorkshop = defineStore('workshop', () => {
     mouldSets,
     mouldsLoaded,
     mouldsFailed,
+    ready,
     load,
-    loadSettings,
     loadStock,
-    loadBowls,
-    loadRecipes,
     loadMoulds,
+    apply,
     saveSettings,
     saveMould,
     deleteMould,

@@ -124,7 +124,13 @@ describe('what a way of finding the volume brought along', () => {
 })
 
 describe('bowls of the shelf', () => {
-  const bowl = (name: string, volumeMl: number): BowlCard => ({ id: name, name, volumeMl, tareG: 200 })
+  const bowl = (name: string, volumeMl: number): BowlCard => ({
+    id: name,
+    revision: 1,
+    name,
+    volumeMl,
+    tareG: 200,
+  })
   const stockWith = (...bowls: BowlCard[]) => ({
     plasters: [],
     bags: [],

@@ -94,7 +94,7 @@ const bag: BagCard = {
 }
 const NOW = Date.parse('2026-06-01')
 const shelf = { plasters: [card], bags: [bag] }
-const bowls = [{ id: 'w1', name: 'Basin', volumeMl: 4000, tareG: 230 }]
+const bowls = [{ id: 'w1', revision: 1, name: 'Basin', volumeMl: 4000, tareG: 230 }]
 const stock = { moulds: [], mouldSets: [], bowls, settings: TEST_SETTINGS, ...shelf }
 
 describe('a plaster out of a bag', () => {

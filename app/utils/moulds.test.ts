@@ -65,6 +65,7 @@ const moulds = [
 const mouldSets: MouldSet[] = [
   {
     id: 's1',
+    revision: 1,
     name: 'Both',
     members: [
       { mouldId: 'm1', count: 2 },

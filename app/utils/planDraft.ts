@@ -274,11 +274,13 @@ function batchingOf(draft: PlanDraft, stock: Stock): BatchLimits {
   const bowl = stock.bowls.find((b) => b.id === draft.bowlId)
   return {
     split: splitOf(draft),
-    bowl: bowl ? { name: bowl.name, volumeMl: bowl.volumeMl, tareG: bowl.tareG } : null,
+    bowl: bowl ? planBowlOf(bowl) : null,
     pourRateMlMin: draft.pourRateMlMin > 0 ? draft.pourRateMlMin : null,
     scaleCapacityG: stock.settings.scaleCapacityG,
   }
 }
+
+const planBowlOf = ({ id, name, volumeMl, tareG }: BowlCard) => ({ bowlId: id, name, volumeMl, tareG })
 
 /**
  * The bowl for a job nobody chose one for: the smallest of the shelf that takes it in one go, else the largest, and the
@@ -289,8 +291,7 @@ function shelfBowl(plan: PourPlan, bowls: readonly BowlCard[]): BatchLimits['bow
   if (kneaded || bowls.length === 0 || refusalsOf(plan).length > 0) return null
   const wantedMl = Math.max(0, ...batchesOf(plan).batches.map((b) => b.bowlMl))
   const bySize = [...bowls].sort((a, b) => a.volumeMl - b.volumeMl)
-  const { name, volumeMl, tareG } = bySize.find((b) => b.volumeMl >= wantedMl) ?? bySize.at(-1)!
-  return { name, volumeMl, tareG }
+  return planBowlOf(bySize.find((b) => b.volumeMl >= wantedMl) ?? bySize.at(-1)!)
 }
 
 /** Water as one tap gives it, or as two are mixed for the temperature wanted. */
@@ -418,14 +419,14 @@ function batchingDraft({ batching }: PourPlan, stock: Stock): Partial<PlanDraft>
     ...(split.by === 'layers' ? { layers: split.layers } : {}),
     ...(split.by === 'casts' ? { castsPerBag: split.castsPerBag } : {}),
     ...(split.by === 'whole_bags' ? { bagPowderG: split.bagPowderG } : {}),
-    bowlId: stock.bowls.find((b) => b.name === bowl?.name && b.volumeMl === bowl.volumeMl)?.id ?? '',
+    bowlId: stock.bowls.find((b) => b.id === bowl?.bowlId)?.id ?? '',
     pourRateMlMin: pourRateMlMin ?? 0,
   }
 }
 
 /** What a plan decided besides its mould: what a recipe carries over to another one. */
 export function mixDraft(plan: PourPlan, stock: Stock): Omit<PlanDraft, keyof ReturnType<typeof mouldPart>> {
-  const plaster = stock.plasters.find((p) => p.name === plan.plaster.name)
+  const plaster = stock.plasters.find((p) => p.id === plan.plaster.plasterId)
   const empty = emptyDraft(stock.settings)
   return {
     bowlId: empty.bowlId,

@@ -55,7 +55,13 @@ export function plasterOf(pick: PlasterPick, shelf: Shelf, nowMs: number): PourP
   const origins = originsOf(card.label)
   const bag = bagsOf(card.id, shelf.bags).find((b) => b.id === pick.bagId)
   if (!bag)
-    return { name: card.name, properties: blend(base, pick.additions, pick.water), origins, ...additions }
+    return {
+      name: card.name,
+      plasterId: card.id,
+      properties: blend(base, pick.additions, pick.water),
+      origins,
+      ...additions,
+    }
   const known = learnBag(base, bagStateOf(bag, nowMs), bag.spoonTests)
   const properties = {
     ...base,
@@ -64,6 +70,7 @@ export function plasterOf(pick: PlasterPick, shelf: Shelf, nowMs: number): PourP
   }
   return {
     name: card.name,
+    plasterId: card.id,
     properties: blend(properties, pick.additions, pick.water),
     origins: known.tests > 0 ? { ...origins, setTime: { kind: 'spoon_tests', tests: known.tests } } : origins,
     bag: { bagId: bag.id, name: bag.name, boughtG: bag.boughtG, price: bag.price },

@@ -1,4 +1,4 @@
-import { format, isSameDay, isSameYear } from 'date-fns'
+import { format, isSameDay, isSameYear, parseISO } from 'date-fns'
 import { counted } from './counted'
 
 const MIN = 60_000
@@ -56,6 +56,11 @@ export function durationRangeText(lowS: number, highS: number): string {
 export function momentText(atMs: number, nowMs: number): string {
   if (isSameDay(atMs, nowMs)) return format(atMs, 'HH:mm')
   return format(atMs, isSameYear(atMs, nowMs) ? 'EEE d MMM, HH:mm' : 'd MMM yyyy, HH:mm')
+}
+
+/** A day as it is kept, `yyyy-MM-dd`. */
+export function isoDayText(day: string): string {
+  return format(parseISO(day), 'd MMM yyyy')
 }
 
 export function dayText(atMs: number, nowMs: number): string {

@@ -3,6 +3,8 @@ import { bowlVolumeMl, weighOutForVolume, weighOutFromMasses, type WeighOut } fr
 import type { MixInput } from './properties'
 
 export interface Bowl {
+  /** Its place on the shelf, where it has one. */
+  bowlId?: string
   name: string
   volumeMl: number
   tareG: number

@@ -55,6 +55,8 @@ export {
 export type { PlanStep, Stage, StepId } from './steps'
 export { foldPour } from './facts'
 export type { BatchFacts, PourFacts, PourIssueCode, RecordedWeighing } from './facts'
+export { summarisePour } from './summary'
+export type { Draw, MouldUse, PourSummary } from './summary'
 export { URGENCIES, compareByUrgency, viewPour } from './view'
 export type { Clock, ClockId, PourView, Urgency } from './view'
 export { compareSchools, consistencySpan, sketchMix, tradeOffs } from './compare'

@@ -86,6 +86,8 @@ export interface PourPlan {
   spill?: SpillMould[]
   plaster: {
     name: string
+    /** Its card; plans from before it was kept, and those made from a class alone, have none. */
+    plasterId?: string
     /** As the mix feels it: the card's values with bag and additions worked in. */
     properties: PlasterProperties
     /** What goes in besides plaster and water. */

@@ -1,52 +1,78 @@
 import { z } from 'zod'
-import type { ChangeMessage, HelloMessage } from '../../shared/contracts'
-import { changesAfter, latestSeq } from '../services/changes'
-import { useDatabase } from '../utils/database'
+import type { ChangeMessage, HelloMessage } from '../../shared/changes'
+import { MOST_CHANGES, changesAfter, latestSeq, messagesOf, oldestSeq } from '../services/changes'
+import { DomainError } from '../services/domainError'
+import { useWorkshop } from '../utils/database'
 import { defineRoute, readQuery } from '../utils/http'
-import { trackStream, useChangeFeed } from '../utils/live'
+import { hasRoomFor, sseOf, sseOfChange, trackStream, useChangeFeed } from '../utils/live'
+import { useLogger } from '../utils/logger'
 
-const querySchema = z.object({ since: z.coerce.number().int().min(0).optional() })
+const querySchema = z.object({
+  since: z.coerce.number().int().min(0).max(Number.MAX_SAFE_INTEGER).optional(),
+})
 
-/** More than this behind, and loading everything again is the quicker way. */
-const MAX_CATCH_UP = 500
+/** A reader that lets this much pile up is not reading: it comes back when it can, from where it was. */
+const MOST_UNREAD_BYTES = 1_000_000
 
 /**
- * The live stream. Says hello with the newest change number, then one message a change. A client that comes back
- * sends `since` (or the browser its Last-Event-ID) and first gets what it missed.
+ * The live stream. Says hello with the number it starts from, then one message a change. A client that comes back sends
+ * `since` and first gets what it missed; where that is no longer in the log, or too much, it is told to start over.
  */
 export default defineRoute(async (event) => {
-  const lastEventId = Number(getRequestHeader(event, 'last-event-id') ?? Number.NaN)
-  const since = Number.isSafeInteger(lastEventId) ? lastEventId : readQuery(event, querySchema).since
-  const db = useDatabase()
-  const feed = await useChangeFeed()
-  const stream = createEventStream(event)
+  const { since } = readQuery(event, querySchema)
+  const { req, res } = event.node
+  const address = req.socket.remoteAddress ?? ''
+  if (!hasRoomFor(address)) throw new DomainError('too_many_streams')
+  const workshop = await useWorkshop(event)
+  const feed = await useChangeFeed(workshop)
 
   let sent = 0
-  const waiting: ChangeMessage[] = []
   let live = false
-  const push = (messages: ChangeMessage[]) => {
+  const waiting: ChangeMessage[] = []
+  const write = (text: string) => {
+    if (res.writableEnded) return
+    if (res.writableLength > MOST_UNREAD_BYTES) {
+      useLogger().warn({ address }, 'a window does not read its stream; it is told to come back')
+      res.end(sseOf('dropped', {}))
+      return
+    }
+    res.write(text)
+  }
+  const push = (messages: readonly ChangeMessage[]) => {
     for (const message of messages) {
       if (message.seq <= sent) continue
       sent = message.seq
-      void stream.push({ id: String(message.seq), event: 'change', data: JSON.stringify(message) })
+      write(sseOfChange(message))
     }
   }
   const unsubscribe = feed.subscribe((messages) => (live ? push(messages) : waiting.push(...messages)))
-  const untrack = trackStream(() => void stream.close())
-  stream.onClosed(() => {
+  const untrack = trackStream({ address, write, close: () => res.end() })
+  const closed = new Promise<void>((resolve) => res.once('close', resolve)).then(() => {
     unsubscribe()
     untrack()
   })
-
-  const newest = await latestSeq(db)
-  const missed = since === undefined || since > newest ? [] : await changesAfter(db, since)
-  const reset = since !== undefined && (since > newest || missed.length >= MAX_CATCH_UP)
-  sent = reset || since === undefined ? newest : since
-  const hello: HelloMessage = { seq: sent, serverTimeMs: Date.now(), reset }
-  // Nothing goes out, headers included, before the first push.
-  void stream.push({ event: 'hello', data: JSON.stringify(hello) })
-  if (!reset) push(missed)
-  live = true
-  push(waiting)
-  return stream.send()
+  try {
+    const newest = await latestSeq(workshop.db)
+    const missed = since === undefined || since > newest ? [] : await changesAfter(workshop.db, since)
+    const forgotten =
+      since !== undefined && since < newest && ((await oldestSeq(workshop.db)) ?? 0) > since + 1
+    const reset = since !== undefined && (since > newest || missed.length >= MOST_CHANGES || forgotten)
+    sent = reset || since === undefined ? newest : since
+    const hello: HelloMessage = { seq: sent, serverTimeMs: Date.now(), reset }
+    const known = reset ? [] : await messagesOf(workshop.db, missed)
+    res.writeHead(200, {
+      'content-type': 'text/event-stream',
+      'cache-control': 'no-store',
+      'x-accel-buffering': 'no',
+    })
+    write(sseOf('hello', hello))
+    push(known)
+    live = true
+    push(waiting)
+  } catch (error) {
+    unsubscribe()
+    untrack()
+    throw error
+  }
+  await closed
 })

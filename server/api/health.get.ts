@@ -1,9 +1,9 @@
 import { sql } from 'kysely'
-import { useDatabase } from '../utils/database'
+import { useWorkshop } from '../utils/database'
 import { defineRoute } from '../utils/http'
 
 /** Healthy means: this process answers and its database does too. */
-export default defineRoute(async () => {
-  await sql`select 1`.execute(useDatabase())
+export default defineRoute(async (event) => {
+  await sql`select 1`.execute((await useWorkshop(event)).db)
   return { status: 'ok' }
 })

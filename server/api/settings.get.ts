@@ -1,5 +1,5 @@
 import { getSettings } from '../services/workshop'
-import { useDatabase } from '../utils/database'
+import { useWorkshop } from '../utils/database'
 import { defineRoute } from '../utils/http'
 
-export default defineRoute(async () => getSettings(useDatabase()))
+export default defineRoute(async (event) => getSettings((await useWorkshop(event)).db))

@@ -1,8 +1,9 @@
-import { settingsSchema } from '../../shared/contracts'
+import { settingsPutSchema } from '../../shared/contracts'
 import { saveSettings } from '../services/workshop'
-import { useDatabase } from '../utils/database'
+import { useWorkshop } from '../utils/database'
 import { defineRoute, readJson } from '../utils/http'
 
-export default defineRoute(async (event) =>
-  saveSettings(useDatabase(), await readJson(event, settingsSchema)),
-)
+export default defineRoute(async (event) => {
+  const { revision, settings } = await readJson(event, settingsPutSchema)
+  return saveSettings((await useWorkshop(event)).db, revision, settings)
+})

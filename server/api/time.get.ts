@@ -1,4 +1,9 @@
+import type { TimeAnswer } from '../../shared/changes'
+import { latestSeq } from '../services/changes'
+import { useWorkshop } from '../utils/database'
 import { defineRoute } from '../utils/http'
 
-/** The workshop's one clock: every device sets its own by this, so that two tablets agree to the second. */
-export default defineRoute(async () => ({ serverTimeMs: Date.now() }))
+export default defineRoute(async (event): Promise<TimeAnswer> => {
+  const seq = await latestSeq((await useWorkshop(event)).db)
+  return { serverTimeMs: Date.now(), seq }
+})

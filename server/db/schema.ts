@@ -1,13 +1,19 @@
 import type { ColumnType, Generated, Selectable } from 'kysely'
-import type { EventBody } from '../../core/pour'
+import type { DemouldOutcome, EventBody, MouldDamage, Stage, Verdict } from '../../core/pour'
 import type { Provenance } from '../../core/provenance'
 import type { Addition, PlasterClassId } from '../../core/plaster'
 import type { SetTest } from '../../core/stock'
-import type { CHANGE_TOPICS, Settings } from '../../shared/contracts'
+import type { Settings } from '../../shared/contracts'
+import type { ChangeTopic } from '../../shared/changes'
 import type { MouldCard } from '../../shared/moulds'
 import type { BagInput } from '../../shared/stock'
 
-export interface PlasterTable {
+/** Whose it is; set by the connection, never by a query. */
+interface OfWorkshop {
+  workshop_id: ColumnType<string, never, never>
+}
+
+export interface PlasterTable extends OfWorkshop {
   id: string
   name: string
   class_id: PlasterClassId
@@ -25,7 +31,7 @@ export interface PlasterTable {
   revision: Generated<number>
 }
 
-export interface BagTable {
+export interface BagTable extends OfWorkshop {
   id: string
   plaster_id: string
   name: string
@@ -39,11 +45,14 @@ export interface BagTable {
   counted_at: Date | null
   used_up: boolean
   note: string
+  /** Running sums of `bag_draw` since it was last weighed. */
+  taken_g: Generated<number>
+  taken_by_pours: Generated<number>
   revision: Generated<number>
   created_at: Generated<Date>
 }
 
-export interface SpoonTestTable {
+export interface SpoonTestTable extends OfWorkshop {
   id: string
   bag_id: string
   tested_at: Date
@@ -53,21 +62,23 @@ export interface SpoonTestTable {
   took_s: number
 }
 
-export interface BowlTable {
+export interface BowlTable extends OfWorkshop {
   id: string
   name: string
   volume_ml: number
   tare_g: number
+  revision: Generated<number>
 }
 
-export interface RecipeTable {
+export interface RecipeTable extends OfWorkshop {
   id: string
   name: string
   /** Of any version: read through `planSchema`. */
   plan: ColumnType<unknown, string, string>
+  revision: Generated<number>
 }
 
-export interface MouldTable {
+export interface MouldTable extends OfWorkshop {
   id: string
   name: string
   kind: MouldCard['kind']
@@ -84,11 +95,13 @@ export interface MouldTable {
   casts_before: number
   life_casts: number | null
   note: string
+  /** Running sum of `mould_use`. */
+  casts_here: Generated<number>
   revision: Generated<number>
   created_at: Generated<Date>
 }
 
-export interface MouldPhotoTable {
+export interface MouldPhotoTable extends OfWorkshop {
   id: string
   mould_id: string
   caption: string
@@ -99,18 +112,19 @@ export interface MouldPhotoTable {
   created_at: Generated<Date>
 }
 
-export interface MouldSetTable {
+export interface MouldSetTable extends OfWorkshop {
   id: string
   name: string
+  revision: Generated<number>
 }
 
-export interface MouldSetMemberTable {
+export interface MouldSetMemberTable extends OfWorkshop {
   set_id: string
   mould_id: string
   count: number
 }
 
-export interface PourTable {
+export interface PourTable extends OfWorkshop {
   id: string
   /** Of any version: read through `storedPlanSchema`. */
   plan: ColumnType<unknown, string, string>
@@ -118,7 +132,7 @@ export interface PourTable {
   created_at: Generated<Date>
 }
 
-export interface EventTable {
+export interface EventTable extends OfWorkshop {
   id: string
   pour_id: string
   type: EventBody['type']
@@ -130,17 +144,19 @@ export interface EventTable {
   voids_event_id: string | null
   /** Revision of the plan it was recorded against; null from before events named it. */
   plan_revision: ColumnType<number | null, number | null, never>
+  /** When the device's clock had it, where that was set right. */
+  claimed_at: ColumnType<Date | null, Date | null | undefined, never>
 }
 
 /** Plans that were changed, as they were. */
-export interface PlanRevisionTable {
+export interface PlanRevisionTable extends OfWorkshop {
   pour_id: string
   revision: number
   plan: ColumnType<unknown, string, never>
 }
 
-export interface SettingsTable {
-  only_row: Generated<boolean>
+export interface SettingsTable extends OfWorkshop {
+  revision: Generated<number>
   workshop_name: string
   system: Settings['system']
   scale_division_g: number
@@ -155,10 +171,52 @@ export interface SettingsTable {
   kitchen: Settings['kitchen']
 }
 
-export interface ChangeTable {
+export interface ChangeTable extends OfWorkshop {
   seq: Generated<number>
-  topic: (typeof CHANGE_TOPICS)[number]
+  topic: ChangeTopic
   entity_id: string
+  event_id: string | null
+  at: Generated<Date>
+}
+
+/** What a pour comes to for lists, kept from its fold by `summarise`. */
+export interface PourSummaryTable extends OfWorkshop {
+  pour_id: string
+  created_at: Date
+  piece: string
+  mould: string
+  plaster: string
+  searched: string
+  consistency: number | null
+  mould_id: string | null
+  plaster_id: string | null
+  actual_consistency: number | null
+  is_open: boolean
+  stage: Stage
+  rings: ColumnType<number[], string, string>
+  verdict: Verdict | null
+  reason: string
+  unreadable: string | null
+}
+
+/** Plaster that one bowl of a pour took out of a bag. */
+export interface BagDrawTable extends OfWorkshop {
+  pour_id: string
+  batch: number
+  bag_id: string
+  drawn_at: Date
+  mass_g: number
+}
+
+/** What a pour did with a mould, and to it. */
+export interface MouldUseTable extends OfWorkshop {
+  pour_id: string
+  mould_id: string
+  count: number
+  piece: string
+  poured_at: Date | null
+  outcome: Verdict | DemouldOutcome | 'poured'
+  damages: ColumnType<{ kind: MouldDamage; atMs: number }[], string, string>
 }
 
 export interface Database {
@@ -176,9 +234,13 @@ export interface Database {
   plan_revision: PlanRevisionTable
   settings: SettingsTable
   change: ChangeTable
+  pour_summary: PourSummaryTable
+  bag_draw: BagDrawTable
+  mould_use: MouldUseTable
 }
 
 export type MouldRow = Selectable<MouldTable>
+export type PourSummaryRow = Selectable<PourSummaryTable>
 export type PourRow = Selectable<PourTable>
 export type EventRow = Selectable<EventTable>
 export type PlanRevisionRow = Selectable<PlanRevisionTable>

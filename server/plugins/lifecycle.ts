@@ -1,5 +1,5 @@
 import { closeDatabase } from '../utils/database'
-import { closeStreams, stopChangeFeed } from '../utils/live'
+import { closeStreams, stopChangeFeeds } from '../utils/live'
 import { useLogger } from '../utils/logger'
 
 export default defineNitroPlugin((nitro) => {
@@ -8,7 +8,7 @@ export default defineNitroPlugin((nitro) => {
   process.once('SIGINT', onSignal)
   nitro.hooks.hook('close', async () => {
     closeStreams()
-    await stopChangeFeed()
+    await stopChangeFeeds()
     await closeDatabase()
     useLogger().info('stopped')
   })

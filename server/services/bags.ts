@@ -1,15 +1,14 @@
-import { isDeepStrictEqual } from 'node:util'
 import { sql, type Selectable } from 'kysely'
-import type { z } from 'zod'
-import type { pageQuerySchema } from '../../shared/contracts'
+import type { PageQuery } from '../../shared/contracts'
 import type { Page, UnreadableCard } from '../../shared/records'
 import { bagInputSchema, type BagCard, type BagInput, type SpoonTestRecord } from '../../shared/stock'
-import type { Db } from '../db/client'
-import { countRows } from '../db/countRows'
+import { inTransaction, type Db } from '../db/client'
 import type { BagTable } from '../db/schema'
 import { readRow, readable } from './complaints'
 import { DomainError } from './domainError'
+import { pageOf, readKey, requireId } from './paging'
 import { putRevisioned } from './revisioned'
+import { sumBag } from './summaries'
 
 type BagRow = Selectable<BagTable>
 
@@ -47,61 +46,24 @@ function columnsOf(bag: BagInput) {
   }
 }
 
-/**
- * Plaster that pours took out of these bags since they were bought or last weighed, g: of each bowl the last weighing
- * that was not taken back, and what was put in or taken out after it.
- */
-async function takenFrom(
-  db: Db,
-  ids: readonly string[],
-): Promise<Map<string, { takenG: number; pours: number }>> {
-  const { rows } = await sql<{ id: string; taken: number; pours: number }>`
-    with counting as (
-      select b.id as bag_id, e.pour_id, coalesce((e.body ->> 'batch')::int, 0) as batch, e.type, e.body,
-        e.occurred_at, e.id
-      from bag b
-      join pour p on p.plan -> 'plaster' -> 'bag' ->> 'bagId' = b.id::text
-      join event e on e.pour_id = p.id
-        and (e.type = 'weighed' and e.body ->> 'what' = 'powder'
-          or e.type = 'corrected' and e.body ->> 'how' in ('powder_in', 'powder_out'))
-        and e.occurred_at > coalesce(b.counted_at, '-infinity')
-        and not exists (select from event v where v.voids_event_id = e.id)
-      where b.id = any(${ids}::uuid[])
-    ), last_weighed as (
-      select distinct on (bag_id, pour_id, batch) * from counting where type = 'weighed'
-      order by bag_id, pour_id, batch, occurred_at desc, id desc
-    )
-    select w.bag_id as id, count(distinct w.pour_id)::int as pours,
-      sum((w.body ->> 'massG')::float + coalesce((
-        select sum(case when c.body ->> 'how' = 'powder_in' then 1 else -1 end * (c.body ->> 'massG')::float)
-        from counting c where c.type = 'corrected' and c.pour_id = w.pour_id and c.batch = w.batch
-          and c.occurred_at >= w.occurred_at), 0)) as taken
-    from last_weighed w group by w.bag_id`.execute(db)
-  return new Map(rows.map((r) => [r.id, { takenG: r.taken, pours: r.pours }]))
-}
-
 async function cardsOf(db: Db, rows: readonly BagRow[]): Promise<(BagCard | UnreadableCard)[]> {
   if (rows.length === 0) return []
   const ids = rows.map((r) => r.id)
-  const [taken, tests] = await Promise.all([
-    takenFrom(db, ids),
-    db
-      .selectFrom('spoon_test')
-      .selectAll()
-      .where('bag_id', 'in', ids)
-      .orderBy('tested_at')
-      .orderBy('id')
-      .execute(),
-  ])
+  const tests = await db
+    .selectFrom('spoon_test')
+    .selectAll()
+    .where('bag_id', 'in', ids)
+    .orderBy('tested_at')
+    .orderBy('id')
+    .execute()
   const cardOf = (row: BagRow): BagCard => {
     const input = bagInputSchema.parse(inputOf(row))
-    const { takenG, pours } = taken.get(row.id) ?? { takenG: 0, pours: 0 }
     return {
       ...input,
       id: row.id,
       revision: row.revision,
-      leftG: input.usedUp ? 0 : Math.max(0, (input.counted?.leftG ?? input.boughtG) - takenG),
-      pours,
+      leftG: input.usedUp ? 0 : Math.max(0, (input.counted?.leftG ?? input.boughtG) - row.taken_g),
+      pours: row.taken_by_pours,
       spoonTests: tests
         .filter((t) => t.bag_id === row.id)
         .map((t) => ({
@@ -117,20 +79,34 @@ async function cardsOf(db: Db, rows: readonly BagRow[]): Promise<(BagCard | Unre
   return rows.map((row) => readRow(row, () => cardOf(row)))
 }
 
-export async function listBags(
-  db: Db,
-  { offset, limit }: z.output<typeof pageQuerySchema>,
-): Promise<Page<BagCard | UnreadableCard>> {
-  const rows = await db
+export async function listBags(db: Db, { after, limit }: PageQuery): Promise<Page<BagCard | UnreadableCard>> {
+  const key = readKey(after, 3)
+  let query = db
     .selectFrom('bag')
     .selectAll()
+    .select(sql<string>`created_at::text`.as('at'))
     .orderBy('used_up')
     .orderBy('created_at')
     .orderBy('id')
-    .offset(offset)
-    .limit(limit)
-    .execute()
-  return { items: await cardsOf(db, rows), total: await countRows(db, 'bag') }
+    .limit(limit + 1)
+  if (key)
+    query = query.where(
+      sql<boolean>`(used_up, created_at, id) > (${key[0]}::boolean, ${key[1]}::timestamptz, ${requireId(key[2]!)}::uuid)`,
+    )
+  const rows = await query.execute()
+  const cards = await cardsOf(db, rows.slice(0, limit))
+  const { next } = pageOf(
+    rows,
+    limit,
+    () => undefined,
+    (r) => [String(r.used_up), r.at, r.id],
+  )
+  return { items: cards, ...(next === undefined ? {} : { next }) }
+}
+
+/** Those of these that are there, as cards. */
+export async function bagsById(db: Db, ids: readonly string[]): Promise<(BagCard | UnreadableCard)[]> {
+  return cardsOf(db, await db.selectFrom('bag').selectAll().where('id', 'in', ids).execute())
 }
 
 export async function getBag(db: Db, id: string): Promise<BagCard> {
@@ -153,9 +129,14 @@ export async function putBag(
     .executeTakeFirst()
   if (!plaster)
     throw new DomainError('invalid_input', [{ path: 'bag.plasterId', message: 'is not a plaster here' }])
-  await putRevisioned<BagRow>(db, 'bag', id, seenRevision, columnsOf(bag), (row) =>
-    isDeepStrictEqual(inputOf(row), bag),
-  )
+  await inTransaction(db, async (trx) => {
+    const written = await putRevisioned(trx, 'bag', id, seenRevision, columnsOf(bag), bag, async (now) => {
+      const row = await now.selectFrom('bag').selectAll().where('id', '=', id).executeTakeFirstOrThrow()
+      return { input: inputOf(row), card: (await cardsOf(now, [row]))[0] }
+    })
+    // Weighed anew, it counts down from there.
+    if (written) await sumBag(trx, id)
+  })
   return getBag(db, id)
 }
 
@@ -179,7 +160,7 @@ export async function addSpoonTest(db: Db, bagId: string, test: SpoonTestRecord)
       stir_s: test.stirS,
       took_s: test.tookS,
     })
-    .onConflict((c) => c.column('id').doNothing())
+    .onConflict((c) => c.columns(['workshop_id', 'id']).doNothing())
     .execute()
   return getBag(db, bagId)
 }

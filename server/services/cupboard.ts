@@ -1,42 +1,75 @@
+import type { Selectable } from 'kysely'
 import { planSchema } from '../../shared/contracts'
 import type { UnreadableCard } from '../../shared/records'
 import type { BowlCard, BowlInput, Recipe, RecipeInput } from '../../shared/stock'
-import { readRow } from './complaints'
 import type { Db } from '../db/client'
+import type { BowlTable, RecipeTable } from '../db/schema'
+import { readRow, readable } from './complaints'
 import { DomainError } from './domainError'
+import { putRevisioned } from './revisioned'
 
-/** Bowls and recipes: small things, put in place of the one with their id. */
+/** Bowls and recipes: small things, of which there are few. */
+
+const bowlInput = (r: Selectable<BowlTable>): BowlInput => ({
+  name: r.name,
+  volumeMl: r.volume_ml,
+  tareG: r.tare_g,
+})
+const bowlOf = (r: Selectable<BowlTable>): BowlCard => ({ id: r.id, revision: r.revision, ...bowlInput(r) })
+
+const recipeInput = (r: Selectable<RecipeTable>): RecipeInput => ({
+  name: r.name,
+  plan: planSchema.parse(r.plan),
+})
+const recipeOf = (row: Selectable<RecipeTable>): Recipe | UnreadableCard =>
+  readRow(row, () => ({ id: row.id, revision: row.revision, ...recipeInput(row) }))
 
 export async function listBowls(db: Db): Promise<BowlCard[]> {
-  const rows = await db.selectFrom('bowl').selectAll().orderBy('volume_ml').orderBy('id').execute()
-  return rows.map((r) => ({ id: r.id, name: r.name, volumeMl: r.volume_ml, tareG: r.tare_g }))
-}
-
-export async function putBowl(db: Db, id: string, bowl: BowlInput): Promise<BowlCard> {
-  const columns = { name: bowl.name, volume_ml: bowl.volumeMl, tare_g: bowl.tareG }
-  await db
-    .insertInto('bowl')
-    .values({ id, ...columns })
-    .onConflict((c) => c.column('id').doUpdateSet(columns))
-    .execute()
-  return { id, ...bowl }
+  return (await db.selectFrom('bowl').selectAll().orderBy('volume_ml').orderBy('id').execute()).map(bowlOf)
 }
 
 export async function listRecipes(db: Db): Promise<(Recipe | UnreadableCard)[]> {
-  const rows = await db.selectFrom('recipe').selectAll().orderBy('name').orderBy('id').execute()
-  return rows.map((row) =>
-    readRow(row, () => ({ id: row.id, name: row.name, plan: planSchema.parse(row.plan) })),
-  )
+  return (await db.selectFrom('recipe').selectAll().orderBy('name').orderBy('id').execute()).map(recipeOf)
 }
 
-export async function putRecipe(db: Db, id: string, { name, plan }: RecipeInput): Promise<Recipe> {
-  const columns = { name, plan: JSON.stringify(plan) }
-  await db
-    .insertInto('recipe')
-    .values({ id, ...columns })
-    .onConflict((c) => c.column('id').doUpdateSet(columns))
-    .execute()
-  return { id, name, plan }
+/** Those of these that are there. */
+export async function bowlsById(db: Db, ids: readonly string[]): Promise<BowlCard[]> {
+  return (await db.selectFrom('bowl').selectAll().where('id', 'in', ids).execute()).map(bowlOf)
+}
+export async function recipesById(db: Db, ids: readonly string[]): Promise<(Recipe | UnreadableCard)[]> {
+  return (await db.selectFrom('recipe').selectAll().where('id', 'in', ids).execute()).map(recipeOf)
+}
+
+export async function putBowl(
+  db: Db,
+  id: string,
+  seenRevision: number | null,
+  bowl: BowlInput,
+): Promise<BowlCard> {
+  const columns = { name: bowl.name, volume_ml: bowl.volumeMl, tare_g: bowl.tareG }
+  const rowNow = (now: Db) =>
+    now.selectFrom('bowl').selectAll().where('id', '=', id).executeTakeFirstOrThrow()
+  await putRevisioned(db, 'bowl', id, seenRevision, columns, bowl, async (now) => {
+    const row = await rowNow(now)
+    return { input: bowlInput(row), card: bowlOf(row) }
+  })
+  return bowlOf(await rowNow(db))
+}
+
+export async function putRecipe(
+  db: Db,
+  id: string,
+  seenRevision: number | null,
+  recipe: RecipeInput,
+): Promise<Recipe> {
+  const columns = { name: recipe.name, plan: JSON.stringify(recipe.plan) }
+  const rowNow = (now: Db) =>
+    now.selectFrom('recipe').selectAll().where('id', '=', id).executeTakeFirstOrThrow()
+  await putRevisioned(db, 'recipe', id, seenRevision, columns, recipe, async (now) => {
+    const row = await rowNow(now)
+    return { input: recipeInput(row), card: recipeOf(row) }
+  })
+  return readable<Recipe>(recipeOf(await rowNow(db)))
 }
 
 export async function deleteFromCupboard(db: Db, table: 'bowl' | 'recipe', id: string): Promise<void> {

@@ -6,6 +6,8 @@ export class DomainError extends Error {
   constructor(
     readonly code: ErrorCode,
     readonly fields: FieldError[] = [],
+    /** What is there now, where the caller had seen something older. */
+    readonly current?: unknown,
   ) {
     super(code)
   }

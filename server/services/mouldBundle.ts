@@ -1,69 +1,118 @@
 import { isDeepStrictEqual } from 'node:util'
-import type { ImportOutcome, MouldBundle } from '../../shared/moulds'
+import type { ImportOutcome, MouldBundle, MouldSetInput } from '../../shared/moulds'
 import type { Db } from '../db/client'
+import { DomainError } from './domainError'
 import { insertPhoto, reducePhoto } from './mouldPhotos'
 import { listMouldSets, putMouldSet } from './mouldSets'
 import { inputOf, insertMould } from './moulds'
 
-/** The whole shelf as one file. */
-export async function exportMoulds(db: Db): Promise<MouldBundle> {
-  const [rows, plasters, photos, sets] = await Promise.all([
-    db.selectFrom('mould').selectAll().orderBy('name').orderBy('id').execute(),
-    db.selectFrom('plaster').select(['id', 'name']).execute(),
-    db
-      .selectFrom('mould_photo')
-      .select(['id', 'mould_id', 'caption', 'full_jpeg'])
-      .orderBy('created_at')
-      .execute(),
-    listMouldSets(db),
-  ])
-  return {
-    format: 'nine-ripples.moulds',
-    version: 1,
-    moulds: rows.map((row) => {
-      const { usualPlasterId, ...mould } = inputOf(row)
-      return {
-        id: row.id,
-        ...mould,
-        usualPlaster: plasters.find((p) => p.id === usualPlasterId) ?? null,
-        photos: photos
-          .filter((p) => p.mould_id === row.id)
-          .map((p) => ({ id: p.id, caption: p.caption, jpegBase64: p.full_jpeg.toString('base64') })),
-      }
-    }),
-    sets: sets.filter((s) => s.members.length > 0),
+type BundledMould = MouldBundle['moulds'][number]
+type BundledSet = MouldBundle['sets'][number]
+
+/** The whole shelf as one file, in pieces: no more than one mould and one photo are held at a time. */
+export async function* exportMoulds(db: Db): AsyncGenerator<string> {
+  const plasters = await db.selectFrom('plaster').select(['id', 'name']).execute()
+  yield '{"format":"nine-ripples.moulds","version":1,"moulds":['
+  const ids = await db.selectFrom('mould').select('id').orderBy('name').orderBy('id').execute()
+  let comma = ''
+  for (const { id } of ids) {
+    const row = await db.selectFrom('mould').selectAll().where('id', '=', id).executeTakeFirst()
+    if (!row) continue
+    const { usualPlasterId, ...mould } = inputOf(row)
+    const usualPlaster = plasters.find((p) => p.id === usualPlasterId) ?? null
+    yield `${comma}${JSON.stringify({ id, ...mould, usualPlaster }).slice(0, -1)},"photos":[`
+    comma = ','
+    yield* exportPhotos(db, id)
+    yield ']}'
+  }
+  const sets = (await listMouldSets(db)).filter((s) => s.members.length > 0)
+  yield `],"sets":${JSON.stringify(sets.map(({ id, name, members }) => ({ id, name, members })))}}`
+}
+
+async function* exportPhotos(db: Db, mouldId: string): AsyncGenerator<string> {
+  const photos = await db
+    .selectFrom('mould_photo')
+    .select(['id', 'caption'])
+    .where('mould_id', '=', mouldId)
+    .orderBy('created_at')
+    .orderBy('id')
+    .execute()
+  let comma = ''
+  for (const { id, caption } of photos) {
+    const row = await db.selectFrom('mould_photo').select('full_jpeg').where('id', '=', id).executeTakeFirst()
+    if (!row) continue
+    yield comma + JSON.stringify({ id, caption, jpegBase64: row.full_jpeg.toString('base64') })
+    comma = ','
   }
 }
 
-/**
- * Puts the moulds of a file on the shelf, all or none. What is there already stays as it is: a file never overwrites
- * work done since.
- */
-export async function importMoulds(db: Db, bundle: MouldBundle): Promise<ImportOutcome> {
-  const outcome: ImportOutcome = { added: 0, same: 0, kept: [], setsAdded: 0 }
-  await db.transaction().execute(async (trx) => {
-    const plasters = await trx.selectFrom('plaster').select(['id', 'name']).execute()
-    for (const { id, usualPlaster, photos, ...mould } of bundle.moulds) {
-      const plaster =
-        plasters.find((p) => p.id === usualPlaster?.id) ?? plasters.find((p) => p.name === usualPlaster?.name)
-      const input = { ...mould, usualPlasterId: plaster?.id ?? null }
-      if (await insertMould(trx, id, input)) {
-        outcome.added += 1
-        for (const photo of photos) {
-          const pictures = await reducePhoto(Buffer.from(photo.jpegBase64, 'base64'))
-          await insertPhoto(trx, id, photo.id, photo.caption, pictures)
-        }
-        continue
-      }
-      const row = await trx.selectFrom('mould').selectAll().where('id', '=', id).executeTakeFirstOrThrow()
-      if (isDeepStrictEqual(inputOf(row), input)) outcome.same += 1
-      else outcome.kept.push(row.name)
+/** A shelf's file on its way in, mould by mould. What is there already stays as it is: a file never overwrites work. */
+export class MouldImport {
+  readonly outcome: ImportOutcome = { added: 0, same: 0, kept: [], setsAdded: 0 }
+
+  private readonly inFile = new Set<string>()
+  private readonly wanted = new Set<string>()
+
+  constructor(private readonly db: Db) {}
+
+  /** What the file will bring: looked at before anything of it is put on the shelf. */
+  expect(item: { list: 'moulds'; value: BundledMould } | { list: 'sets'; value: BundledSet }): void {
+    if (item.list === 'moulds') this.inFile.add(item.value.id)
+    else for (const { mouldId } of item.value.members) this.wanted.add(mouldId)
+  }
+
+  /** @throws DomainError invalid_input where a set names a mould that is neither in the file nor on the shelf. */
+  async checkSets(): Promise<void> {
+    const elsewhere = [...this.wanted].filter((id) => !this.inFile.has(id))
+    if (elsewhere.length === 0) return
+    const known = await this.db.selectFrom('mould').select('id').where('id', 'in', elsewhere).execute()
+    if (known.length < elsewhere.length)
+      throw new DomainError('invalid_input', [
+        { path: 'sets', message: 'names a mould that is not on the shelf' },
+      ])
+  }
+
+  async addMould({ id, usualPlaster, photos, ...mould }: BundledMould): Promise<void> {
+    const input = { ...mould, usualPlasterId: await this.plasterHere(usualPlaster) }
+    // Scaled before anything is locked: nobody waits for a picture.
+    const known = await this.db.selectFrom('mould').select('id').where('id', '=', id).executeTakeFirst()
+    const pictures: {
+      photo: BundledMould['photos'][number]
+      made: Awaited<ReturnType<typeof reducePhoto>>
+    }[] = []
+    if (!known)
+      for (const photo of photos)
+        pictures.push({ photo, made: await reducePhoto(Buffer.from(photo.jpegBase64, 'base64')) })
+    const added = await this.db.transaction().execute(async (trx) => {
+      if (!(await insertMould(trx, id, input))) return false
+      for (const { photo, made } of pictures) await insertPhoto(trx, id, photo.id, photo.caption, made)
+      return true
+    })
+    if (added) {
+      this.outcome.added += 1
+      return
     }
-    const known = new Set((await listMouldSets(trx)).map((s) => s.id))
-    for (const { id, ...set } of bundle.sets.filter((s) => !known.has(s.id))) {
-      await putMouldSet(trx, id, set)
-      outcome.setsAdded += 1
-    }
-  })
-  return outcome
+    const row = await this.db.selectFrom('mould').selectAll().where('id', '=', id).executeTakeFirstOrThrow()
+    if (isDeepStrictEqual(inputOf(row), input)) this.outcome.same += 1
+    else this.outcome.kept.push(row.name)
+  }
+
+  async addSet({ id, ...set }: BundledSet): Promise<void> {
+    const known = await this.db.selectFrom('mould_set').select('id').where('id', '=', id).executeTakeFirst()
+    if (known) return
+    await putMouldSet(this.db, id, null, set satisfies MouldSetInput)
+    this.outcome.setsAdded += 1
+  }
+
+  /** Its card, by id; in another workshop the one of that name, where there is just one. */
+  private async plasterHere(usual: BundledMould['usualPlaster']): Promise<string | null> {
+    if (!usual) return null
+    const found = await this.db
+      .selectFrom('plaster')
+      .select(['id', 'name'])
+      .where((eb) => eb.or([eb('id', '=', usual.id), eb('name', '=', usual.name)]))
+      .execute()
+    const byId = found.find((p) => p.id === usual.id)
+    return byId?.id ?? (found.length === 1 ? found[0]!.id : null)
+  }
 }

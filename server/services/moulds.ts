@@ -1,59 +1,69 @@
-import { isDeepStrictEqual } from 'node:util'
 import { sql } from 'kysely'
-import type { z } from 'zod'
 import { describeCavity, mouldKindOf } from '../../core/mould'
-import type { pageQuerySchema } from '../../shared/contracts'
+import type { PageQuery } from '../../shared/contracts'
 import type { Page, UnreadableCard } from '../../shared/records'
 import { mouldInputSchema, type MouldCard, type MouldInput, type MouldPhoto } from '../../shared/moulds'
 import type { Db } from '../db/client'
-import { countRows } from '../db/countRows'
 import type { MouldRow } from '../db/schema'
 import { readRow, readable } from './complaints'
 import { DomainError } from './domainError'
+import { pageOf, readKey, requireId } from './paging'
+import { putRevisioned } from './revisioned'
 
 type History = MouldCard['history']
 
-const NOTHING_YET: History = { casts: 0, last: null, damages: [] }
-
-/** An event that has not been taken back. */
-const counts = sql`not exists (select from event v where v.voids_event_id = e.id)`
-
-/** What the pours say of these moulds: how many casts, how the last came out, what happened to the mould. */
-async function historiesOf(db: Db, ids: readonly string[]): Promise<Map<string, History>> {
-  const { rows } = await sql<{ id: string; casts: number; last: History['last'] | null }>`
-    select m.id, sum(member.count)::int as casts,
-      (array_agg(jsonb_build_object(
-        'pourId', p.id, 'piece', p.plan ->> 'piece',
-        'atMs', floor(extract(epoch from p.poured_at) * 1000),
-        'outcome', coalesce(p.outcome, 'poured')) order by p.poured_at desc))[1] as last
-    from mould m
-    join lateral (
-      select pour.*,
-        (select min(e.occurred_at) from event e where e.pour_id = pour.id
-          and e.type in ('poured', 'tapped', 'demoulded') and ${counts}) as poured_at,
-        (select coalesce(e.body ->> 'verdict', e.body ->> 'outcome') from event e where e.pour_id = pour.id
-          and e.type in ('finished', 'demoulded') and ${counts} order by e.occurred_at desc limit 1) as outcome
-      from pour
-      where plan -> 'mould' -> 'members' @> jsonb_build_array(jsonb_build_object('mouldId', m.id::text))
-    ) p on p.poured_at is not null
-    join lateral (
-      select (x ->> 'count')::int as count from jsonb_array_elements(p.plan -> 'mould' -> 'members') x
-      where x ->> 'mouldId' = m.id::text
-    ) member on true
-    where m.id = any(${ids}::uuid[])
-    group by m.id`.execute(db)
-  const damages = await sql<{ id: string; kind: History['damages'][number]['kind']; at: Date }>`
-    select e.body ->> 'mouldId' as id, e.body ->> 'kind' as kind, e.occurred_at as at
-    from event e where e.type = 'mould_damage' and e.body ->> 'mouldId' = any(${ids}::text[]) and ${counts}
-    order by e.occurred_at desc`.execute(db)
-  const found = new Map<string, History>(
-    rows.map((r) => [r.id, { casts: r.casts, last: r.last, damages: [] }]),
+/** What was done with these moulds: how many casts, how the last came out, what happened to the mould. */
+async function historiesOf(db: Db, rows: readonly MouldRow[]): Promise<Map<string, History>> {
+  const ids = rows.map((r) => r.id)
+  const [lasts, damaged] = await Promise.all([
+    db
+      .selectFrom('mould')
+      .innerJoinLateral(
+        (eb) =>
+          eb
+            .selectFrom('mould_use')
+            .select(['pour_id', 'piece', 'poured_at', 'outcome'])
+            .whereRef('mould_use.mould_id', '=', 'mould.id')
+            .where('poured_at', 'is not', null)
+            .orderBy('poured_at', 'desc')
+            .limit(1)
+            .as('last'),
+        (join) => join.onTrue(),
+      )
+      .select(['mould.id', 'last.pour_id', 'last.piece', 'last.poured_at', 'last.outcome'])
+      .where('mould.id', 'in', ids)
+      .execute(),
+    db
+      .selectFrom('mould_use')
+      .select(['mould_id', 'damages'])
+      .where('mould_id', 'in', ids)
+      .where(sql<boolean>`damages <> '[]'::jsonb`)
+      .execute(),
+  ])
+  const lastOf = new Map(lasts.map((l) => [l.id, l]))
+  return new Map(
+    rows.map((row) => {
+      const last = lastOf.get(row.id)
+      return [
+        row.id,
+        {
+          casts: row.casts_here,
+          last: last
+            ? {
+                pourId: last.pour_id,
+                piece: last.piece,
+                atMs: last.poured_at!.getTime(),
+                outcome: last.outcome,
+              }
+            : null,
+          damages: damaged
+            .filter((d) => d.mould_id === row.id)
+            .flatMap((d) => d.damages)
+            .sort((a, b) => b.atMs - a.atMs),
+        },
+      ]
+    }),
   )
-  for (const { id, kind, at } of damages.rows) {
-    const known = found.get(id) ?? { ...NOTHING_YET }
-    found.set(id, { ...known, damages: [...known.damages, { kind, atMs: at.getTime() }] })
-  }
-  return found
 }
 
 async function photosOf(db: Db, ids: readonly string[]): Promise<Map<string, MouldPhoto[]>> {
@@ -90,7 +100,7 @@ export function inputOf(row: MouldRow): MouldInput {
 async function toCards(db: Db, rows: readonly MouldRow[]): Promise<(MouldCard | UnreadableCard)[]> {
   if (rows.length === 0) return []
   const ids = rows.map((r) => r.id)
-  const [histories, photos] = await Promise.all([historiesOf(db, ids), photosOf(db, ids)])
+  const [histories, photos] = await Promise.all([historiesOf(db, rows), photosOf(db, ids)])
   return rows.map((row) =>
     readRow(row, () => ({
       ...mouldInputSchema.parse(inputOf(row)),
@@ -102,24 +112,36 @@ async function toCards(db: Db, rows: readonly MouldRow[]): Promise<(MouldCard | 
       volumeProvenance: row.volume_provenance,
       thinnestMm: row.thinnest_mm,
       photos: photos.get(row.id) ?? [],
-      history: histories.get(row.id) ?? NOTHING_YET,
+      history: histories.get(row.id)!,
     })),
   )
 }
 
 export async function listMoulds(
   db: Db,
-  { offset, limit }: z.output<typeof pageQuerySchema>,
+  { after, limit }: PageQuery,
 ): Promise<Page<MouldCard | UnreadableCard>> {
-  const rows = await db
+  const key = readKey(after, 2)
+  let query = db
     .selectFrom('mould')
     .selectAll()
     .orderBy('name')
     .orderBy('id')
-    .offset(offset)
-    .limit(limit)
-    .execute()
-  return { items: await toCards(db, rows), total: await countRows(db, 'mould') }
+    .limit(limit + 1)
+  if (key) query = query.where(sql<boolean>`(name, id) > (${key[0]}, ${requireId(key[1]!)}::uuid)`)
+  const rows = await query.execute()
+  const { items, ...rest } = pageOf(
+    rows,
+    limit,
+    (row) => row,
+    (r) => [r.name, r.id],
+  )
+  return { items: await toCards(db, items), ...rest }
+}
+
+/** Those of these that are there. */
+export async function mouldsById(db: Db, ids: readonly string[]): Promise<(MouldCard | UnreadableCard)[]> {
+  return toCards(db, await db.selectFrom('mould').selectAll().where('id', 'in', ids).execute())
 }
 
 export async function getMould(db: Db, id: string): Promise<MouldCard> {
@@ -167,41 +189,25 @@ export async function insertMould(db: Db, id: string, mould: MouldInput): Promis
   const inserted = await db
     .insertInto('mould')
     .values({ id, ...columnsOf(mould) })
-    .onConflict((c) => c.column('id').doNothing())
+    .onConflict((c) => c.columns(['workshop_id', 'id']).doNothing())
     .returning('id')
     .executeTakeFirst()
   return inserted !== undefined
 }
 
-/** Idempotent: the same id with the same description is one mould. */
-export async function createMould(db: Db, id: string, mould: MouldInput): Promise<MouldCard> {
-  await requirePlaster(db, mould.usualPlasterId)
-  const isNew = await insertMould(db, id, mould)
-  if (!isNew) {
-    const row = await db.selectFrom('mould').selectAll().where('id', '=', id).executeTakeFirstOrThrow()
-    if (!isDeepStrictEqual(inputOf(row), mould)) throw new DomainError('mould_id_conflict')
-  }
-  return getMould(db, id)
-}
-
-/** Changes a mould if it is still the one the caller saw. */
-export async function changeMould(
+/** A new mould (`seenRevision` null), or a change of the one the caller saw. */
+export async function putMould(
   db: Db,
   id: string,
-  revision: number,
+  seenRevision: number | null,
   mould: MouldInput,
 ): Promise<MouldCard> {
   await requirePlaster(db, mould.usualPlasterId)
-  const changed = await db
-    .updateTable('mould')
-    .set({ ...columnsOf(mould), revision: revision + 1 })
-    .where('id', '=', id)
-    .where('revision', '=', revision)
-    .returning('id')
-    .executeTakeFirst()
-  const card = await getMould(db, id)
-  if (!changed) throw new DomainError('stale_mould')
-  return card
+  await putRevisioned(db, 'mould', id, seenRevision, columnsOf(mould), mould, async (now) => {
+    const row = await now.selectFrom('mould').selectAll().where('id', '=', id).executeTakeFirstOrThrow()
+    return { input: inputOf(row), card: (await toCards(now, [row]))[0] }
+  })
+  return getMould(db, id)
 }
 
 /** Takes a mould off the shelf, with its photos and from its sets. Its pours keep what they knew of it. */

@@ -1,14 +1,12 @@
-import { isDeepStrictEqual } from 'node:util'
-import type { Selectable } from 'kysely'
-import type { z } from 'zod'
-import type { pageQuerySchema } from '../../shared/contracts'
+import { sql, type Selectable } from 'kysely'
+import type { PageQuery } from '../../shared/contracts'
 import type { Page, UnreadableCard } from '../../shared/records'
 import { plasterInputSchema, type PlasterCard, type PlasterInput } from '../../shared/stock'
 import type { Db } from '../db/client'
-import { countRows } from '../db/countRows'
 import type { PlasterTable } from '../db/schema'
 import { readRow, readable } from './complaints'
 import { DomainError } from './domainError'
+import { pageOf, readKey, requireId } from './paging'
 import { putRevisioned } from './revisioned'
 
 type PlasterRow = Selectable<PlasterTable>
@@ -60,17 +58,25 @@ function columnsOf({ name, label, printedRatio, additions, note }: PlasterInput)
 
 export async function listPlasters(
   db: Db,
-  { offset, limit }: z.output<typeof pageQuerySchema>,
+  { after, limit }: PageQuery,
 ): Promise<Page<PlasterCard | UnreadableCard>> {
-  const rows = await db
+  const key = readKey(after, 2)
+  let query = db
     .selectFrom('plaster')
     .selectAll()
     .orderBy('name')
     .orderBy('id')
-    .offset(offset)
-    .limit(limit)
-    .execute()
-  return { items: rows.map(cardOf), total: await countRows(db, 'plaster') }
+    .limit(limit + 1)
+  if (key) query = query.where(sql<boolean>`(name, id) > (${key[0]}, ${requireId(key[1]!)}::uuid)`)
+  return pageOf(await query.execute(), limit, cardOf, (r) => [r.name, r.id])
+}
+
+/** Those of these that are there. */
+export async function plastersById(
+  db: Db,
+  ids: readonly string[],
+): Promise<(PlasterCard | UnreadableCard)[]> {
+  return (await db.selectFrom('plaster').selectAll().where('id', 'in', ids).execute()).map(cardOf)
 }
 
 export async function putPlaster(
@@ -79,12 +85,13 @@ export async function putPlaster(
   seenRevision: number | null,
   plaster: PlasterInput,
 ): Promise<PlasterCard> {
-  await putRevisioned<PlasterRow>(db, 'plaster', id, seenRevision, columnsOf(plaster), (row) =>
-    isDeepStrictEqual(inputOf(row), plaster),
-  )
-  return readable(
-    cardOf(await db.selectFrom('plaster').selectAll().where('id', '=', id).executeTakeFirstOrThrow()),
-  )
+  const rowNow = (now: Db) =>
+    now.selectFrom('plaster').selectAll().where('id', '=', id).executeTakeFirstOrThrow()
+  await putRevisioned(db, 'plaster', id, seenRevision, columnsOf(plaster), plaster, async (now) => {
+    const row = await rowNow(now)
+    return { input: inputOf(row), card: cardOf(row) }
+  })
+  return readable(cardOf(await rowNow(db)))
 }
 
 /** A card with bags stays: the bags know their plaster by it. Pours keep what they knew. */

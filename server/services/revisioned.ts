@@ -1,35 +1,39 @@
+import { isDeepStrictEqual } from 'node:util'
 import type { Db } from '../db/client'
 import { DomainError } from './domainError'
 
 /** Tables whose rows are changed only by those who saw their latest state. */
-type Revisioned = 'plaster' | 'bag'
+type Revisioned = 'plaster' | 'bag' | 'bowl' | 'recipe' | 'mould' | 'mould_set'
 
 /**
- * Puts a new row in (`seenRevision` null) or changes the one the caller saw. Sending the same new row again is one
- * row: `isSame` compares what is there with what was sent.
- * @throws DomainError card_id_conflict, stale_card or not_found.
+ * Puts a new row in (`seenRevision` null) or changes the one the caller saw. Sending the same again is harmless: what is
+ * there already, word for word, is an answer like any other.
+ * @param wanted what it is to say; `readNow` gives what it says.
+ * @returns whether a row was written.
+ * @throws DomainError card_id_conflict, stale_card (with what is there) or not_found.
  */
-export async function putRevisioned<Row extends { id: string; revision: number }>(
+export async function putRevisioned<Input>(
   db: Db,
   table: Revisioned,
   id: string,
   seenRevision: number | null,
   columns: Record<string, unknown>,
-  isSame: (row: Row) => boolean,
-): Promise<void> {
-  // Both tables have an id and a revision; what else they hold is the caller's, who builds the columns from its type.
+  wanted: Input,
+  readNow: (db: Db) => Promise<{ input: Input; card: unknown }>,
+): Promise<boolean> {
+  // All of these tables have an id and a revision; what else they hold is the caller's, who builds the columns from its type.
   const at = table as 'plaster'
   if (seenRevision === null) {
     const inserted = await db
       .insertInto(at)
       .values({ id, ...columns } as never)
-      .onConflict((c) => c.column('id').doNothing())
+      .onConflict((c) => c.columns(['workshop_id', 'id']).doNothing())
       .returning('id')
       .executeTakeFirst()
-    if (inserted) return
-    const row = await db.selectFrom(at).selectAll().where('id', '=', id).executeTakeFirstOrThrow()
-    if (!isSame(row as never)) throw new DomainError('card_id_conflict')
-    return
+    if (inserted) return true
+    const { input, card } = await readNow(db)
+    if (!isDeepStrictEqual(input, wanted)) throw new DomainError('card_id_conflict', [], card)
+    return false
   }
   const changed = await db
     .updateTable(at)
@@ -38,7 +42,10 @@ export async function putRevisioned<Row extends { id: string; revision: number }
     .where('revision', '=', seenRevision)
     .returning('id')
     .executeTakeFirst()
-  if (changed) return
+  if (changed) return true
   const there = await db.selectFrom(at).select('id').where('id', '=', id).executeTakeFirst()
-  throw new DomainError(there ? 'stale_card' : 'not_found')
+  if (!there) throw new DomainError('not_found')
+  const { input, card } = await readNow(db)
+  if (!isDeepStrictEqual(input, wanted)) throw new DomainError('stale_card', [], card)
+  return false
 }

@@ -1,7 +1,9 @@
-import type { Settings } from '../../shared/contracts'
+import { isDeepStrictEqual } from 'node:util'
+import type { Settings, SettingsRecord } from '../../shared/contracts'
 import type { Db } from '../db/client'
+import { DomainError } from './domainError'
 
-export async function getSettings(db: Db): Promise<Settings> {
+export async function getSettings(db: Db): Promise<SettingsRecord> {
   const r = await db.selectFrom('settings').selectAll().executeTakeFirstOrThrow()
   return {
     workshopName: r.workshop_name,
@@ -16,11 +18,17 @@ export async function getSettings(db: Db): Promise<Settings> {
     currency: r.currency,
     decimalSign: r.decimal_sign,
     kitchen: r.kitchen,
+    revision: r.revision,
   }
 }
 
-export async function saveSettings(db: Db, settings: Settings): Promise<Settings> {
-  await db
+/** @throws DomainError stale_card where they are not the ones the caller saw any more. */
+export async function saveSettings(
+  db: Db,
+  seenRevision: number,
+  settings: Settings,
+): Promise<SettingsRecord> {
+  const changed = await db
     .updateTable('settings')
     .set({
       workshop_name: settings.workshopName,
@@ -35,7 +43,14 @@ export async function saveSettings(db: Db, settings: Settings): Promise<Settings
       currency: settings.currency,
       decimal_sign: settings.decimalSign,
       kitchen: settings.kitchen,
+      revision: seenRevision + 1,
     })
-    .execute()
-  return getSettings(db)
+    .where('revision', '=', seenRevision)
+    .returning('revision')
+    .executeTakeFirst()
+  const record = await getSettings(db)
+  const { revision, ...now } = record
+  if (!changed && (revision < seenRevision || !isDeepStrictEqual(now, settings)))
+    throw new DomainError('stale_card', [], record)
+  return record
 }

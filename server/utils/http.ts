@@ -2,6 +2,7 @@ import type { EventHandler, H3Event } from 'h3'
 import type { z } from 'zod'
 import type { ApiErrorBody, ErrorCode } from '../../shared/errors'
 import { DomainError } from '../services/domainError'
+import { PoolBusyError } from '../db/client'
 import { useLogger } from './logger'
 
 const STATUS: Record<ErrorCode, number> = {
@@ -10,12 +11,12 @@ const STATUS: Record<ErrorCode, number> = {
   wrong_content_type: 415,
   payload_too_large: 413,
   not_found: 404,
+  method_not_allowed: 405,
+  foreign_origin: 403,
   event_id_conflict: 409,
   pour_id_conflict: 409,
-  mould_id_conflict: 409,
   card_id_conflict: 409,
   stale_plan: 409,
-  stale_mould: 409,
   stale_card: 409,
   in_use: 409,
   plan_locked: 409,
@@ -26,20 +27,37 @@ const STATUS: Record<ErrorCode, number> = {
   not_a_picture: 415,
   photo_too_large: 413,
   too_many_photos: 409,
+  too_many_streams: 503,
   unavailable: 503,
   internal: 500,
 }
 
 const MAX_BODY_BYTES = 256 * 1024
 
-/** Connection faults: the database is away, not the request wrong. Class 08 and 57P0x of SQLSTATE, and sockets. */
+/** When to come again where the server has no room just now, s. */
+const RETRY_AFTER_S = 1
+
+/**
+ * The database is away, full or busy, not the request wrong: connection faults, a lock or an answer waited for too long, a
+ * deadlock, no room left (SQLSTATE 08, 53, 57P0x, 57014, 55P03, 40001, 40P01), and sockets.
+ */
 function isDatabaseAway(error: unknown): boolean {
+  if (error instanceof PoolBusyError) return true
   const code = String((error as { code?: unknown } | null)?.code ?? '')
   const message = error instanceof Error ? error.message : ''
   return (
-    /^(08...|57P0.|ECONNREFUSED|ECONNRESET|EPIPE|ETIMEDOUT)$/.test(code) ||
+    /^(08...|53...|57P0.|57014|55P03|40001|40P01|ECONNREFUSED|ECONNRESET|EPIPE|ETIMEDOUT)$/.test(code) ||
     /Connection terminated|timeout exceeded when trying to connect/.test(message)
   )
+}
+
+/** A value the database cannot hold: out of range, or no such text (SQLSTATE class 22). */
+const isUnholdable = (error: unknown) =>
+  /^22...$/.test(String((error as { code?: unknown } | null)?.code ?? ''))
+
+function codeOf(error: unknown): ErrorCode {
+  if (isDatabaseAway(error)) return 'unavailable'
+  return isUnholdable(error) ? 'invalid_input' : 'internal'
 }
 
 /**
@@ -51,18 +69,20 @@ export function defineRoute<T>(handler: (event: H3Event) => Promise<T>): EventHa
     try {
       return await handler(event)
     } catch (error) {
-      const known =
-        error instanceof DomainError
-          ? error
-          : new DomainError(isDatabaseAway(error) ? 'unavailable' : 'internal')
+      const known = error instanceof DomainError ? error : new DomainError(codeOf(error))
       if (known !== error) useLogger().error({ err: error, path: event.path }, 'request failed')
-      setResponseStatus(event, STATUS[known.code])
-      return { error: { code: known.code, fields: known.fields } } satisfies ApiErrorBody
+      const status = STATUS[known.code]
+      setResponseStatus(event, status)
+      if (status === 503) setResponseHeader(event, 'retry-after', RETRY_AFTER_S)
+      const { code, fields, current } = known
+      return {
+        error: { code, fields, ...(current === undefined ? {} : { current }) },
+      } satisfies ApiErrorBody
     }
   })
 }
 
-function parseWith<S extends z.ZodType>(schema: S, input: unknown): z.output<S> {
+export function parseWith<S extends z.ZodType>(schema: S, input: unknown): z.output<S> {
   const parsed = schema.safeParse(input)
   if (parsed.success) return parsed.data
   throw new DomainError(
@@ -82,14 +102,19 @@ async function readLimited(event: H3Event, maxBytes: number): Promise<Buffer | u
   return size > maxBytes ? undefined : Buffer.concat(chunks)
 }
 
-/** The JSON body, checked. Other content types are refused: a plain form on another site can then do nothing. */
+/** Other content types are refused: a plain form on another site can then do nothing. */
+export function requireJson(event: H3Event): void {
+  const contentType = getRequestHeader(event, 'content-type') ?? ''
+  if (!/^application\/json\s*(;|$)/i.test(contentType)) throw new DomainError('wrong_content_type')
+}
+
+/** The JSON body, checked. */
 export async function readJson<S extends z.ZodType>(
   event: H3Event,
   schema: S,
   maxBytes = MAX_BODY_BYTES,
 ): Promise<z.output<S>> {
-  const contentType = getRequestHeader(event, 'content-type') ?? ''
-  if (!/^application\/json\s*(;|$)/i.test(contentType)) throw new DomainError('wrong_content_type')
+  requireJson(event)
   const body = await readLimited(event, maxBytes)
   if (!body) throw new DomainError('payload_too_large')
   let json: unknown

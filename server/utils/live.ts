@@ -1,33 +1,105 @@
-import { ChangeFeed } from '../services/changes'
+import { BEAT_MS, type BeatMessage, type ChangeMessage } from '../../shared/changes'
+import { ChangeListener } from '../services/changeListener'
+import { ChangeFeed, pruneChanges } from '../services/changes'
 import { useConfig } from '../config'
-import { useDatabase } from './database'
+import { databaseOf, type Workshop } from './database'
 import { useLogger } from './logger'
 
-let feed: Promise<ChangeFeed> | undefined
+const HOUR_MS = 3_600_000
+/** A window away for longer loads everything again. */
+const KEPT_MS = 7 * 24 * HOUR_MS
 
-/** The process's one change feed, started with the first live stream. */
-export function useChangeFeed(): Promise<ChangeFeed> {
-  feed ??= (async () => {
-    const started = new ChangeFeed(useDatabase(), useConfig().databaseUrl, useLogger())
-    await started.start()
-    return started
-  })()
+const feeds = new Map<string, ChangeFeed>()
+let listener: Promise<ChangeListener> | undefined
+let pruning: NodeJS.Timeout | undefined
+
+async function startListening(): Promise<ChangeListener> {
+  const made = new ChangeListener(useConfig().databaseUrl, {
+    onWake: (workshopId) => {
+      if (workshopId !== undefined) feeds.get(workshopId)?.wake()
+      else for (const feed of feeds.values()) feed.wake()
+    },
+    log: useLogger(),
+  })
+  await made.start()
+  return made
+}
+
+function prune(): void {
+  for (const id of feeds.keys())
+    pruneChanges(databaseOf(id), KEPT_MS, Date.now()).catch((error: unknown) =>
+      useLogger().warn({ err: error }, 'the change log could not be pruned'),
+    )
+}
+
+/** A workshop's change feed, started with its first live stream. */
+export async function useChangeFeed({ id, db }: Workshop): Promise<ChangeFeed> {
+  listener ??= startListening()
+  await listener
+  let feed = feeds.get(id)
+  if (!feed) {
+    feed = new ChangeFeed(db, useLogger())
+    feeds.set(id, feed)
+    prune()
+  }
+  pruning ??= setInterval(prune, HOUR_MS)
+  await feed.start()
   return feed
 }
 
-export async function stopChangeFeed(): Promise<void> {
-  await (await feed)?.stop()
+export async function stopChangeFeeds(): Promise<void> {
+  clearInterval(pruning)
+  await (await listener)?.stop()
 }
 
-const openStreams = new Set<() => void>()
+/** An open stream's way out. */
+export interface Stream {
+  address: string
+  write: (text: string) => void
+  close: () => void
+}
 
-/** Remembers how to end a stream, for the shutdown; returns the way to forget it again. */
-export function trackStream(close: () => void): () => void {
-  openStreams.add(close)
-  return () => openStreams.delete(close)
+const streams = new Set<Stream>()
+let beating: NodeJS.Timeout | undefined
+
+export const MOST_STREAMS = 1000
+const MOST_STREAMS_OF_ONE_ADDRESS = 500
+
+export function hasRoomFor(address: string): boolean {
+  const ofAddress = [...streams].filter((s) => s.address === address).length
+  return streams.size < MOST_STREAMS && ofAddress < MOST_STREAMS_OF_ONE_ADDRESS
+}
+
+/** Keeps a stream's heart beating and remembers how to end it; returns the way to forget it again. */
+export function trackStream(stream: Stream): () => void {
+  streams.add(stream)
+  beating ??= setInterval(() => {
+    const beat: BeatMessage = { serverTimeMs: Date.now() }
+    const text = sseOf('beat', beat)
+    for (const open of streams) open.write(text)
+  }, BEAT_MS)
+  return () => streams.delete(stream)
 }
 
 /** An open stream would hold the server up for half a minute when it is asked to stop. */
 export function closeStreams(): void {
-  for (const close of openStreams) close()
+  clearInterval(beating)
+  for (const stream of streams) stream.close()
+}
+
+/** One message of a stream of server-sent events. */
+export function sseOf(event: string, data: object, id?: number): string {
+  return `${id === undefined ? '' : `id: ${id}\n`}event: ${event}\ndata: ${JSON.stringify(data)}\n\n`
+}
+
+const written = new WeakMap<ChangeMessage, string>()
+
+/** Written once, however many windows hear it. */
+export function sseOfChange(message: ChangeMessage): string {
+  let text = written.get(message)
+  if (text === undefined) {
+    text = sseOf('change', message, message.seq)
+    written.set(message, text)
+  }
+  return text
 }

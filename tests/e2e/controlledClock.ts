@@ -7,7 +7,10 @@ import type { Page } from '@playwright/test'
 export async function controlClock(page: Page, startMs: number) {
   let nowMs = startMs
   await page.clock.install({ time: startMs })
-  await page.route('**/api/time', (route) => route.fulfill({ json: { serverTimeMs: nowMs } }))
+  await page.route('**/api/time', async (route) => {
+    const answer = (await (await route.fetch()).json()) as object
+    await route.fulfill({ json: { ...answer, serverTimeMs: nowMs } })
+  })
   return {
     nowMs: () => nowMs,
     /** Lets time pass, timers included. */

@@ -1,6 +1,5 @@
 import { test as base, expect, type Page } from '@playwright/test'
 import { loadDemo } from '../../scripts/demo'
-import { migrate } from '../../server/db/migrate'
 import { createTestDatabase } from '../support/database'
 import { startServer, type TestServer } from '../support/server'
 
@@ -26,7 +25,6 @@ export const test = base.extend<Fixtures>({
   demo: [false, { option: true }],
   workshop: async ({ demo }, use) => {
     const database = await createTestDatabase()
-    await migrate(database.db)
     if (demo) await loadDemo(database.db, Date.now())
     let server = await startServer(database.url)
     const port = Number(new URL(server.address).port)

@@ -330,7 +330,7 @@ test.describe('the shelf of the demo workshop', () => {
     await open(page, '/moulds')
     const [json] = await Promise.all([
       page.waitForEvent('download'),
-      page.getByRole('button', { name: 'JSON', exact: true }).click(),
+      page.getByRole('link', { name: 'JSON', exact: true }).click(),
     ])
     const input = page.getByLabel('File of moulds')
     await input.setInputFiles(
@@ -338,7 +338,7 @@ test.describe('the shelf of the demo workshop', () => {
     )
     await expect(page.getByText('0 put on the shelf; 14 there already')).toBeVisible()
     await input.setInputFiles(file('moulds.json', 'application/json', '{"format":'))
-    await expect(page.getByRole('alert')).toContainText('This is not JSON')
+    await expect(page.getByRole('alert')).toContainText('The message could not be read.')
     await input.setInputFiles(
       file('moulds.csv', 'text/csv', 'name,material,holds_ml\nWhelk,silicone,300\nCrab,jelly,200'),
     )
@@ -363,9 +363,10 @@ test.describe('the shelf of the demo workshop', () => {
     await expect(other.getByText('From the other window')).toBeVisible()
     await page.getByLabel('Note').fill('From this window')
     await page.getByRole('button', { name: 'Keep it so' }).click()
-    await expect(page.getByRole('alert')).toContainText('Somebody else changed this mould meanwhile')
+    const both = page.getByRole('alert').filter({ hasText: 'Somebody else changed this meanwhile' })
+    await expect(both.getByRole('row', { name: 'Note From this window From the other window' })).toBeVisible()
     await expect(page.getByLabel('Note')).toHaveValue('From this window')
-    await page.getByRole('button', { name: 'Keep it so' }).click()
+    await page.getByRole('button', { name: 'Keep mine' }).click()
     await expect(page.getByText('From this window')).toBeVisible()
   })
 })

@@ -4,6 +4,8 @@ import type { Page } from '@playwright/test'
 import { keepPlan } from '../../core/pour'
 import { testPlan } from '../unit/plans'
 import { controlClock } from './controlledClock'
+import { poursById } from '../../server/services/pours'
+import { rebuildSummaries } from '../../server/services/summaries'
 import { expect, pool, pourIdOf, storedEvents, test } from './fixtures'
 
 const head = (page: Page) => page.getByRole('heading', { level: 1 })
@@ -194,6 +196,7 @@ test.describe('with the demo workshop', () => {
       .insertInto('pour')
       .values({ id: broken, plan: JSON.stringify({ schemaVersion: 9, piece: 'Bell buoy', mould: 'gone' }) })
       .execute()
+    await rebuildSummaries(workshop.db, 'missing', poursById, Date.now())
     await open(page, '/')
     await expect(page.getByText('11 on the go')).toBeVisible()
     await page.getByRole('link', { name: /Bell buoy cannot be read/ }).click()

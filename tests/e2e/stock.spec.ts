@@ -21,9 +21,9 @@ test('a card changed in two windows: the second is told, keeps what was typed, a
   await expect(page.getByText('Sets in 28 min')).toBeVisible()
   await other.getByLabel('Sets in').fill('33')
   await other.getByRole('button', { name: 'Keep the card' }).click()
-  await expect(other.getByText('Somebody else changed this meanwhile')).toBeVisible()
+  await expect(other.getByRole('row', { name: 'Sets in 33 min 28 min' })).toBeVisible()
   await expect(other.getByLabel('Sets in')).toHaveValue('33')
-  await other.getByRole('button', { name: 'Keep the card' }).click()
+  await other.getByRole('button', { name: 'Keep mine' }).click()
   await expect(page.getByText('Sets in 33 min')).toBeVisible()
 })
 

@@ -150,7 +150,7 @@ test('units chosen in one window show in another at once', async ({ context, pag
 test('the log finds, filters and pages', async ({ page, open }) => {
   await open(page, '/casts')
   await expect(page.getByText('14 found')).toBeVisible()
-  await page.getByRole('button', { name: 'Page 2' }).click()
+  await page.getByRole('button', { name: 'Older' }).click()
   await expect(page.locator('tbody tr')).toHaveCount(4)
   await page.getByLabel('Search').fill('urchin')
   await expect(page.getByText('4 found')).toBeVisible()

@@ -1,7 +1,11 @@
 import { randomUUID } from 'node:crypto'
+import { readdirSync } from 'node:fs'
 import { request } from 'node:http'
 import { describe, expect, it } from 'vitest'
-import type { PourRecord } from '../../shared/records'
+import type { CastPage, PourRecord } from '../../shared/records'
+import { foldPour } from '../../core/pour'
+import type { SettingsRecord } from '../../shared/contracts'
+import { PATHS } from '../../server/utils/apiPaths'
 import { withServer } from '../support/suite'
 import { testPlan } from '../unit/plans'
 
@@ -49,21 +53,40 @@ describe('events', () => {
     expect(await send('POST', `/api/pours/${otherId}/events`, event)).toMatchObject(conflict)
   })
 
-  it('can be taken back once, within their own pour', async () => {
+  it('can be taken back, also before they arrive and in any case of letters, within their own pour', async () => {
     const [pourId, otherId] = [await newPour(), await newPour()]
     const done = eventOf({ type: 'mould_ready' })
-    await send('POST', `/api/pours/${pourId}/events`, done)
-    const undo = eventOf({ type: 'void', targetId: done.id })
-    expect(await send('POST', `/api/pours/${otherId}/events`, undo)).toMatchObject({
+    const undo = eventOf({ type: 'void', targetId: done.id.toUpperCase() })
+    expect((await send('POST', `/api/pours/${pourId}/events`, undo)).status).toBe(200)
+    expect((await send('POST', `/api/pours/${pourId.toUpperCase()}/events`, done)).status).toBe(200)
+    const again = { ...done, id: done.id.toUpperCase() }
+    expect((await send('POST', `/api/pours/${pourId}/events`, again)).json).toMatchObject({ id: done.id })
+    const { json } = await send('GET', `/api/pours/${pourId}`)
+    const { plan, events } = json as unknown as PourRecord
+    expect(foldPour(plan, events).live).toEqual([])
+    expect(await send('POST', `/api/pours/${otherId}/events`, { ...undo, id: randomUUID() })).toMatchObject({
       status: 409,
       json: { error: { code: 'unknown_event' } },
     })
-    expect((await send('POST', `/api/pours/${pourId}/events`, undo)).status).toBe(200)
     const undoUndo = eventOf({ type: 'void', targetId: undo.id })
     expect(await send('POST', `/api/pours/${pourId}/events`, undoUndo)).toMatchObject({
       status: 409,
       json: { error: { code: 'cannot_void_void' } },
     })
+  })
+
+  it('of a device whose clock is an hour ahead are set right and kept, and sent again are the same', async () => {
+    const pourId = await newPour()
+    const hourMs = 3_600_000
+    const event = eventOf({ type: 'mould_ready' }, Date.now() + hourMs)
+    expect((await send('POST', `/api/pours/${pourId}/events`, event)).json).toMatchObject({
+      error: { code: 'time_in_future' },
+    })
+    const put = (shiftMs: number) => send('POST', `/api/pours/${pourId}/events`, { ...event, shiftMs })
+    const kept = await put(-hourMs)
+    expect(kept.json).toMatchObject({ id: event.id, occurredAtMs: event.occurredAtMs - hourMs })
+    // The clock set once more in between: still the same event.
+    expect((await put(-hourMs + 40)).json).toEqual(kept.json)
   })
 })
 
@@ -119,16 +142,16 @@ describe('lists', () => {
     await send('POST', `/api/pours/${ids[1]}/events`, eventOf({ type: 'void', targetId: undone.id }))
 
     const list = async (query: string) =>
-      (await send('GET', `/api/pours?q=${encodeURIComponent(`100%_${tag}`)}&${query}`)).json as unknown as {
-        items: PourRecord[]
-        total: number
-      }
+      (await send('GET', `/api/pours?q=${encodeURIComponent(`100%_${tag}`)}&${query}`))
+        .json as unknown as CastPage
     const first = await list('limit=2')
-    const rest = await list('limit=2&offset=2')
+    const rest = await list(`limit=2&after=${encodeURIComponent(first.next!)}`)
+    const last = await list(`limit=2&after=${encodeURIComponent(rest.next!)}`)
     expect(first).toMatchObject({ total: 5 })
-    expect([...first.items, ...rest.items].map((p) => p.id)).toEqual([...ids].reverse().slice(0, 4))
+    expect([first, rest, last].flatMap((p) => p.items.map((c) => c.id))).toEqual([...ids].reverse())
+    expect(last.next).toBeUndefined()
     expect((await list('state=open')).total).toBe(4)
-    expect((await list('state=closed')).items.map((p) => p.id)).toEqual([ids[0]])
+    expect((await list('state=closed')).items).toMatchObject([{ id: ids[0], verdict: 'good', open: false }])
     expect((await list('verdict=failed')).total).toBe(0)
     // A percent sign is a character to find, not a wildcard.
     expect((await send('GET', '/api/pours?q=%25%25nothing')).json).toMatchObject({ total: 0 })
@@ -259,7 +282,7 @@ describe('bad input gets a code and a field, and never a 500', () => {
     })
     expect(chunked).toBe(413)
   })
-  it.each(['limit=0', 'limit=101', 'offset=-1', 'limit=ten', 'state=lost', 'verdict=perfect'])(
+  it.each(['limit=0', 'limit=101', 'after=there', 'limit=ten', 'state=lost', 'verdict=perfect'])(
     'list with %s',
     async (query) =>
       expect(await send('GET', `/api/pours?${query}`)).toMatchObject({
@@ -269,8 +292,19 @@ describe('bad input gets a code and a field, and never a 500', () => {
   )
   it('settings out of range keep the old ones', async () => {
     const before = (await send('GET', '/api/settings')).json
-    expect((await send('PUT', '/api/settings', { ...before, scaleDivisionG: 0 })).status).toBe(400)
+    const { revision, ...settings } = before as never as SettingsRecord
+    const put = (revision: number, change: object) =>
+      send('PUT', '/api/settings', { revision, settings: { ...settings, ...change } })
+    expect((await put(revision, { scaleDivisionG: 0 })).status).toBe(400)
     expect((await send('GET', '/api/settings')).json).toEqual(before)
+    // Of two who change what they saw, the second is told what is there now.
+    const changed = await put(revision, { workshopName: 'Mine' })
+    expect(changed.json).toEqual({ ...before, workshopName: 'Mine', revision: revision + 1 })
+    expect(await put(revision, { workshopName: 'Theirs' })).toMatchObject({
+      status: 409,
+      json: { error: { code: 'stale_card', current: changed.json } },
+    })
+    expect((await put(revision, { workshopName: 'Mine' })).status).toBe(200)
   })
 })
 
@@ -290,7 +324,7 @@ it('a name that is not this machine’s own is refused', async () => {
 })
 
 it.each(['plasters', 'bags', 'moulds'])('the list of %s pages', async (list) => {
-  expect((await send('GET', `/api/${list}?limit=1`)).json).toEqual({ items: [], total: 0 })
+  expect((await send('GET', `/api/${list}?limit=1`)).json).toEqual({ items: [] })
   expect((await send('GET', `/api/${list}?limit=0`)).status).toBe(400)
 })
 
@@ -300,4 +334,40 @@ it('answers carry the headers that keep strangers out, and nothing internal', as
   expect(page.headers.get('x-content-type-options')).toBe('nosniff')
   const failed = JSON.stringify((await send('POST', '/api/pours', '{')).json)
   expect(failed).not.toMatch(/stack|node_modules|at /)
+})
+
+it('what no route answers is said as such, never with the application’s page', async () => {
+  for (const [method, path, status, code] of [
+    ['POST', '/api/nowhere', 404, 'not_found'],
+    ['GET', '/api/pours/x/y/z', 404, 'not_found'],
+    ['DELETE', '/api/pours', 405, 'method_not_allowed'],
+    ['PUT', `/api/pours/${randomUUID()}/events`, 405, 'method_not_allowed'],
+    ['POST', '/api/time', 405, 'method_not_allowed'],
+  ] as const)
+    expect(await send(method, path, method === 'GET' ? undefined : {})).toMatchObject({
+      status,
+      json: { error: { code } },
+    })
+  const files = readdirSync(new URL('../../server/api', import.meta.url), {
+    recursive: true,
+    encoding: 'utf8',
+  })
+  const routes = files
+    .filter((f) => f.endsWith('.ts') && f !== '[...].ts')
+    .map((f) => `/api/${f.replace(/(\/index)?\.(get|put|post|delete)\.ts$/, '').replaceAll('[id]', ':id')}`)
+  expect([...new Set(routes)].sort()).toEqual(PATHS)
+})
+
+it.each([
+  ['a page of another site', { 'sec-fetch-site': 'cross-site' }],
+  ['a sandboxed page', { origin: 'null' }],
+  ['a page of another port', { origin: 'http://127.0.0.1:1' }],
+])('%s gets nothing', async (_, headers) => {
+  const id = randomUUID()
+  expect((await send('POST', '/api/pours', { id, plan: testPlan() }, headers)).status).toBe(403)
+  expect((await send('GET', '/api/moulds/export', undefined, headers)).status).toBe(403)
+  expect((await send('GET', `/api/pours/${id}`)).status).toBe(404)
+  const own = { 'sec-fetch-site': 'same-origin', origin: suite.server.address }
+  const answer = await fetch(`${suite.server.address}/api/health`, { headers: own })
+  expect([answer.status, answer.headers.get('cross-origin-resource-policy')]).toEqual([200, 'same-origin'])
 })

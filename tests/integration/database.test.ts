@@ -5,11 +5,11 @@ import { foldPour, viewPour } from '../../core/pour'
 import { clearWorkshop, loadDemo } from '../../scripts/demo'
 import { migrate } from '../../server/db/migrate'
 import { MIGRATIONS } from '../../server/db/migrations'
-import { listPours } from '../../server/services/pours'
+import { listCasts, poursById } from '../../server/services/pours'
 import { isUnreadable, type PourRecord } from '../../shared/records'
-import { createTestDatabase } from '../support/database'
+import { createTestDatabase, type TestDatabase } from '../support/database'
 
-async function shapeOf(db: Awaited<ReturnType<typeof createTestDatabase>>['db']) {
+async function shapeOf(db: TestDatabase['db']) {
   const columns = await sql`select table_name, column_name, data_type, is_nullable, column_default
     from information_schema.columns where table_schema = 'public' order by 1, 2`.execute(db)
   const rules = await sql`select conrelid::regclass::text as tab, pg_get_constraintdef(oid) as rule
@@ -18,24 +18,21 @@ async function shapeOf(db: Awaited<ReturnType<typeof createTestDatabase>>['db'])
 }
 
 it.each(Object.keys(MIGRATIONS))('migrates forward from %s to the same database', async (from) => {
-  const [stepped, direct] = [await createTestDatabase(), await createTestDatabase()]
-  await migrate(stepped.db, from)
-  await migrate(stepped.db)
-  await migrate(direct.db)
-  expect(await migrate(direct.db)).toEqual([])
-  const shape = await shapeOf(direct.db)
+  const [stepped, direct] = [await createTestDatabase({ upTo: from }), await createTestDatabase()]
+  await stepped.finish()
+  expect(await migrate(direct.owner)).toEqual([])
+  const shape = await shapeOf(direct.owner)
   expect(shape.columns.length).toBeGreaterThan(20)
-  expect(await shapeOf(stepped.db)).toEqual(shape)
+  expect(await shapeOf(stepped.owner)).toEqual(shape)
   await stepped.drop()
   await direct.drop()
 })
 
 describe('what must never be, the database itself refuses', () => {
-  let database: Awaited<ReturnType<typeof createTestDatabase>>
+  let database: TestDatabase
   const pourId = randomUUID()
   beforeAll(async () => {
     database = await createTestDatabase()
-    await migrate(database.db)
     await sql`insert into pour (id, plan) values (${pourId}, '{}')`.execute(database.db)
   })
   afterAll(() => database.drop())
@@ -69,10 +66,9 @@ describe('what must never be, the database itself refuses', () => {
     })
     await expect(sql`delete from event`.execute(database.db)).rejects.toMatchObject({ code: '23001' })
   })
-  it('a type that its body denies, and an undo of nothing or of another pour’s event', async () => {
+  it('a type that its body denies, and an undo of nothing', async () => {
     await expect(insert({ type: 'poured' }, { type: 'tapped' })).rejects.toMatchObject({ code: '23514' })
     await expect(insert({ type: 'void', targetId: 'x' })).rejects.toMatchObject({ code: '23514' })
-    await expect(insert({ type: 'void' }, { voids: randomUUID() })).rejects.toMatchObject({ code: '23503' })
   })
   it('a mould that holds nothing, a second row of settings', async () => {
     await expect(
@@ -87,12 +83,15 @@ describe('what must never be, the database itself refuses', () => {
 
 it('the demo workshop has a pour at every stage, clocks running, and loads a second time afresh', async () => {
   const { db, drop } = await createTestDatabase()
-  await migrate(db)
   for (let round = 0; round < 2; round++) {
     const nowMs = Date.now()
     await clearWorkshop(db)
     await loadDemo(db, nowMs)
-    const { items: answers } = await listPours(db, { state: 'all', q: '', offset: 0, limit: 100 })
+    const { items: lines } = await listCasts(db, { state: 'all', q: '', after: '', limit: 100 })
+    const answers = await poursById(
+      db,
+      lines.map((l) => l.id),
+    )
     const items = answers.filter((p): p is PourRecord => !isUnreadable(p))
     const views = items.map((p) => viewPour(foldPour(p.plan, p.events), nowMs))
     const running = views.filter((v) => v.status === 'running')

@@ -1,7 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import { sql } from 'kysely'
 import { afterAll, afterEach, beforeAll, expect, it } from 'vitest'
-import { migrate } from '../../server/db/migrate'
 import { createTestDatabase } from '../support/database'
 import { openLiveStream, type LiveStream } from '../support/liveStream'
 import { startServer, type TestServer } from '../support/server'
@@ -14,7 +13,6 @@ const streams: LiveStream[] = []
 
 beforeAll(async () => {
   database = await createTestDatabase()
-  await migrate(database.db)
   ;[first, second] = await Promise.all([startServer(database.url), startServer(database.url)])
 })
 afterEach(() => streams.splice(0).forEach((s) => s.close()))

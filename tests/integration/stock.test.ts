@@ -3,7 +3,6 @@ import { sql } from 'kysely'
 import { describe, expect, it } from 'vitest'
 import { parseRatioLabel } from '../../core/plaster'
 import { labelOfClass } from '../../core/stock'
-import { migrate } from '../../server/db/migrate'
 import { listPlasters } from '../../server/services/plasters'
 import type { BagCard, BagInput, PlasterCard, PlasterInput } from '../../shared/stock'
 import { createTestDatabase } from '../support/database'
@@ -187,16 +186,36 @@ describe('the cupboard', () => {
   it('keeps bowls and recipes, puts the new in place of the old, and throws away', async () => {
     const [bowlId, recipeId] = [randomUUID(), randomUUID()]
     const bowl = { name: 'Basin', volumeMl: 4000, tareG: 236 }
-    expect((await send('PUT', `/api/bowls/${bowlId}`, bowl)).json).toEqual({ id: bowlId, ...bowl })
-    await send('PUT', `/api/bowls/${bowlId}`, { ...bowl, tareG: 240 })
-    expect((await send('GET', '/api/bowls')).json).toEqual([{ id: bowlId, ...bowl, tareG: 240 }])
-    expect((await send('PUT', `/api/bowls/${bowlId}`, { ...bowl, volumeMl: 0 })).status).toBe(400)
-
     const recipe = { name: 'Thinner', plan: testPlan('pottery', { consistency: 76 }) }
-    expect((await send('PUT', `/api/recipes/${recipeId}`, recipe)).status).toBe(200)
-    expect((await send('GET', '/api/recipes')).json).toEqual([{ id: recipeId, ...recipe }])
+    const put = (path: string, body: object) => send('PUT', path, body)
+    const [bowlPath, recipePath] = [`/api/bowls/${bowlId}`, `/api/recipes/${recipeId}`]
+    const made = { id: bowlId, revision: 1, ...bowl }
+    expect((await put(bowlPath, { revision: null, bowl })).json).toEqual(made)
+    // The same again is one bowl; another under its id, or from an older look, is told what is there.
+    expect((await put(bowlPath, { revision: null, bowl })).json).toEqual(made)
+    const heavier = { ...bowl, tareG: 240 }
+    expect(await put(bowlPath, { revision: null, bowl: heavier })).toMatchObject({
+      status: 409,
+      json: { error: { code: 'card_id_conflict', current: made } },
+    })
+    expect((await put(bowlPath, { revision: 1, bowl: heavier })).json).toMatchObject({ revision: 2 })
+    expect((await put(bowlPath, { revision: 1, bowl: heavier })).json).toMatchObject({ revision: 2 })
+    expect(await put(bowlPath, { revision: 1, bowl })).toMatchObject({
+      status: 409,
+      json: { error: { code: 'stale_card', current: { ...heavier, revision: 2 } } },
+    })
+    expect((await send('GET', '/api/bowls')).json).toEqual([{ id: bowlId, revision: 2, ...heavier }])
+    expect((await put(bowlPath, { revision: 2, bowl: { ...bowl, volumeMl: 0 } })).status).toBe(400)
+    expect((await put(recipePath, { revision: null, recipe })).status).toBe(200)
+    expect((await send('GET', '/api/recipes')).json).toEqual([{ id: recipeId, revision: 1, ...recipe }])
+    expect(
+      (await put(recipePath, { revision: 1, recipe: { ...recipe, name: 'Renamed' } })).json,
+    ).toMatchObject({
+      revision: 2,
+    })
+    expect((await put(recipePath, { revision: 1, recipe })).status).toBe(409)
     const dry = { ...recipe, plan: testPlan('pottery', { consistency: 16 }) }
-    expect((await send('PUT', `/api/recipes/${recipeId}`, dry)).status).toBe(400)
+    expect((await put(recipePath, { revision: 2, recipe: dry })).status).toBe(400)
     for (const path of [`/api/bowls/${bowlId}`, `/api/recipes/${recipeId}`]) {
       expect((await send('DELETE', path)).status).toBe(200)
       expect((await send('DELETE', path)).status).toBe(404)
@@ -221,13 +240,12 @@ it('a plan of more bowls than anybody mixes is refused, one of several is kept',
 })
 
 it('a card from before labels were read keeps its ratio, as if it had been typed', async () => {
-  const old = await createTestDatabase()
-  await migrate(old.db, '20261124T0001_moulds')
+  const old = await createTestDatabase({ upTo: '20261124T0001_moulds' })
   await sql`insert into plaster (id, name, class_id, label_consistency, label_expansion_pct)
     values (${randomUUID()}, 'Paper bag', 'pop', 64.5, null),
       (${randomUUID()}, 'Plain tub', 'gc', null, 0.3)`.execute(old.db)
-  await migrate(old.db)
-  const { items } = await listPlasters(old.db, { offset: 0, limit: 10 })
+  const now = await old.finish()
+  const { items } = await listPlasters(now.db, { after: '', limit: 10 })
   expect(items).toMatchObject([
     { name: 'Paper bag', printedRatio: '64.5 parts', label: { consistency: 64.5, setMin: null } },
     { name: 'Plain tub', printedRatio: '', label: { consistency: null, expansionPct: 0.3 } },
@@ -248,8 +266,9 @@ it('the database itself refuses what must never be', async () => {
   await refused(sql`update bag set counted_g = 5 where id = ${id}`)
   await refused(sql`insert into bag (id, plaster_id, name, bought_g, keeping)
     values (${randomUUID()}, ${randomUUID()}, 'x', 1, 'sealed')`)
-  await refused(sql`insert into spoon_test values (${randomUUID()}, ${id}, now(), 70, 20, 60, 0)`)
-  await refused(sql`insert into bowl values (${randomUUID()}, 'x', 0, 0)`)
+  await refused(sql`insert into spoon_test (id, bag_id, tested_at, consistency, water_temp_c, stir_s, took_s)
+    values (${randomUUID()}, ${id}, now(), 70, 20, 60, 0)`)
+  await refused(sql`insert into bowl (id, name, volume_ml, tare_g) values (${randomUUID()}, 'x', 0, 0)`)
   const pourId = randomUUID()
   await send('POST', '/api/pours', { id: pourId, plan: testPlan() })
   await refused(sql`insert into event (id, pour_id, type, body, occurred_at, who) values

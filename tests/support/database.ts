@@ -1,25 +1,54 @@
 import { randomUUID } from 'node:crypto'
 import { sql } from 'kysely'
+import { appUrlOf } from '../../server/db/appRole'
 import { openDatabase, type Db } from '../../server/db/client'
+import { migrate } from '../../server/db/migrate'
 
 const adminUrl = process.env.NINE_RIPPLES_TEST_DATABASE_URL
+const appPassword = process.env.NINE_RIPPLES_TEST_APP_PASSWORD
 
-/** A database of its own on the throw-away cluster that bin/test started. */
-export async function createTestDatabase(): Promise<{ url: string; db: Db; drop: () => Promise<void> }> {
-  if (!adminUrl) throw new Error('NINE_RIPPLES_TEST_DATABASE_URL is not set: run ./bin/test')
+export interface TestDatabase {
+  /** As the application enters it. */
+  url: string
+  ownerUrl: string
+  /** As the owner, whom no row security holds. */
+  owner: Db
+  /** The workshop, as the owner; before migrations have made one, no workshop's. */
+  db: Db
+  workshopId: string
+  /** Runs the rest of the migrations. */
+  finish: () => Promise<TestDatabase>
+  drop: () => Promise<void>
+}
+
+/** A database of its own on the throw-away cluster that bin/test started; with `upTo`, migrated no further than that. */
+export async function createTestDatabase({ upTo }: { upTo?: string } = {}): Promise<TestDatabase> {
+  if (!adminUrl || !appPassword) throw new Error('NINE_RIPPLES_TEST_DATABASE_URL is not set: run ./bin/test')
   const name = `test_${randomUUID().replaceAll('-', '')}`
-  const admin = openDatabase(adminUrl, () => {})
-  await sql`create database ${sql.id(name)}`.execute(admin)
-  const url = new URL(adminUrl)
-  url.pathname = `/${name}`
-  const db = openDatabase(url.href, () => {})
-  return {
-    url: url.href,
-    db,
+  const admin = openDatabase(adminUrl, () => {}, { poolSize: 1 })
+  await sql`create database ${sql.id(name)}`.execute(admin.unscoped)
+  const ownerUrl = new URL(adminUrl)
+  ownerUrl.pathname = `/${name}`
+  const own = openDatabase(ownerUrl.href, () => {})
+  await migrate(own.unscoped, upTo)
+  const workshop = async () => {
+    const workshopId = await own.soleWorkshop()
+    return { workshopId, db: own.workshop(workshopId) }
+  }
+  const database: TestDatabase = {
+    url: appUrlOf(ownerUrl.href, appPassword),
+    ownerUrl: ownerUrl.href,
+    owner: own.unscoped,
+    ...(upTo === undefined ? await workshop() : { workshopId: '', db: own.unscoped }),
+    finish: async () => {
+      await migrate(own.unscoped)
+      return { ...database, ...(await workshop()) }
+    },
     drop: async () => {
-      await db.destroy()
-      await sql`drop database if exists ${sql.id(name)} with (force)`.execute(admin)
-      await admin.destroy()
+      await own.close()
+      await sql`drop database if exists ${sql.id(name)} with (force)`.execute(admin.unscoped)
+      await admin.close()
     },
   }
+  return database
 }

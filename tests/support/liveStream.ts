@@ -1,4 +1,4 @@
-import type { ChangeMessage, HelloMessage } from '../../shared/contracts'
+import type { ChangeMessage, HelloMessage } from '../../shared/changes'
 
 export interface LiveStream {
   hello: HelloMessage
@@ -32,7 +32,7 @@ export async function openLiveStream(address: string, since?: number): Promise<L
         const event = /^event: (.*)$/m.exec(part)?.[1]
         const data: unknown = JSON.parse(/^data: (.*)$/m.exec(part)![1]!)
         if (event === 'hello') gotHello(data as HelloMessage)
-        else received.push(data as ChangeMessage)
+        else if (event === 'change') received.push(data as ChangeMessage)
       }
       for (const look of waiting) look()
     }

@@ -1,5 +1,4 @@
 import { afterAll, beforeAll } from 'vitest'
-import { migrate } from '../../server/db/migrate'
 import { createTestDatabase } from './database'
 import { send } from './http'
 import { startServer, type TestServer } from './server'
@@ -14,7 +13,6 @@ export function withServer() {
   }
   beforeAll(async () => {
     suite.database = await createTestDatabase()
-    await migrate(suite.database.db)
     suite.server = await startServer(suite.database.url)
   })
   afterAll(async () => {

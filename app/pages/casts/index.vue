@@ -7,12 +7,11 @@ import InputText from 'primevue/inputtext'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { VERDICTS, viewPour, type Verdict } from '#core/pour'
 import type { ListQuery } from '~~/shared/contracts'
-import type { Page, PourAnswer } from '~~/shared/records'
+import { MOST_COUNTED, type CastLine, type CastPage } from '~~/shared/records'
 import { callApi } from '~/composables/useApi'
 import { useNow } from '~/composables/useClock'
 import { usePours } from '~/stores/pours'
 import { dayText } from '~/utils/time'
-import { rawPiece } from '~/utils/rawRecord'
 import { ERROR_WORDS, STAGE_WORDS, VERDICT_WORDS } from '~/utils/words'
 
 const ROWS = 10
@@ -28,8 +27,9 @@ const FILTERS: { value: Filter; label: string }[] = [
 const filter = ref<Filter>('all')
 const search = ref('')
 const settled = refDebounced(search, 250)
-const offset = ref(0)
-const page = shallowRef<{ ids: string[]; total: number }>({ ids: [], total: 0 })
+/** Where each page so far began; the last is the one on screen. */
+const starts = ref([''])
+const page = shallowRef<CastPage>({ items: [], total: 0 })
 const loading = ref(true)
 const failure = ref('')
 
@@ -37,55 +37,56 @@ let latest = 0
 async function load() {
   const mine = ++latest
   loading.value = true
-  const query: ListQuery = { q: settled.value, offset: offset.value, limit: ROWS }
+  const query: ListQuery = { q: settled.value, after: starts.value.at(-1), limit: ROWS }
   if (filter.value === 'open') query.state = 'open'
   else if (filter.value !== 'all') query.verdict = filter.value
-  const answer = await callApi<Page<PourAnswer>>('/api/pours', { query })
+  const answer = await callApi<CastPage>('/api/pours', { query })
   // An answer to an older question than the last one asked is not shown.
   if (mine !== latest) return
   loading.value = false
   failure.value = answer.ok ? '' : ERROR_WORDS[answer.failure.code]
   if (!answer.ok) return
-  pours.put(...answer.value.items)
-  page.value = { ids: answer.value.items.map((r) => r.id), total: answer.value.total }
+  page.value = answer.value
 }
-watch([settled, filter], () => {
-  offset.value = 0
-})
-watch([settled, filter, offset], load, { immediate: true })
+watch([settled, filter], () => (starts.value = ['']))
+watch([settled, filter, starts], load, { immediate: true })
+function older() {
+  if (page.value.next !== undefined) starts.value = [...starts.value, page.value.next]
+}
+const newer = () => (starts.value = starts.value.slice(0, -1))
+const found = computed(() =>
+  page.value.total >= MOST_COUNTED ? `${MOST_COUNTED} or more found` : `${page.value.total} found`,
+)
 
+/** Of a pour that is known here, what it is this moment; of the others, what the log says. */
+function lineNow(
+  line: CastLine,
+): Pick<CastLine, 'rings' | 'stage' | 'verdict' | 'reason'> & { failed: boolean } {
+  const record = pours.records.get(line.id)
+  const facts = record && pours.factsOf(record)
+  if (!facts)
+    return { ...line, failed: line.verdict === 'failed' || line.verdict === 'abandoned' || line.unreadable }
+  const view = viewPour(facts, now.value)
+  return {
+    rings: view.rings,
+    stage: view.stage,
+    failed: view.status === 'failed',
+    verdict: facts.verdict?.verdict ?? null,
+    reason: facts.verdict?.reason ?? '',
+  }
+}
 const rows = computed(() =>
-  page.value.ids.flatMap((id) => {
-    const broken = pours.unreadable.get(id)
-    if (broken)
-      return {
-        id,
-        piece: rawPiece(broken),
-        mould: '',
-        plaster: '',
-        ratio: '',
-        rings: [0, 0, 0, 0, 0, 0, 0, 0, 0],
-        failed: true,
-        state: 'Cannot be read',
-        reason: '',
-        day: dayText(broken.createdAtMs, now.value),
-      }
-    const record = pours.records.get(id)
-    const facts = record && pours.factsOf(record)
-    if (!record || !facts) return []
-    const { piece, mould, plaster, consistency } = record.plan
-    const view = viewPour(facts, now.value)
+  page.value.items.map((line) => {
+    const { rings, stage, failed, verdict, reason } = lineNow(line)
+    const state = verdict ? VERDICT_WORDS[verdict] : STAGE_WORDS[stage]
     return {
-      id,
-      piece,
-      mould: mould.name,
-      plaster: plaster.name,
-      ratio: `${consistency.toFixed(0)} water to 100`,
-      rings: view.rings,
-      failed: view.status === 'failed',
-      state: facts.verdict ? VERDICT_WORDS[facts.verdict.verdict] : STAGE_WORDS[view.stage],
-      reason: facts.verdict?.reason ?? '',
-      day: dayText(record.createdAtMs, now.value),
+      ...line,
+      rings,
+      failed,
+      reason,
+      ratio: line.consistency === null ? '' : `${line.consistency.toFixed(0)} water to 100`,
+      state: line.unreadable ? 'Cannot be read' : state,
+      day: dayText(line.createdAtMs, now.value),
     }
   }),
 )
@@ -103,25 +104,12 @@ function open(event: { data: { id: string } }) {
         <InputText v-model="search" type="search" placeholder="piece, mould or plaster" />
       </label>
       <LabelledSelect v-model="filter" label="Show" :options="FILTERS" />
-      <p class="soft count" role="status">{{ loading ? 'Looking…' : `${page.total} found` }}</p>
+      <p class="soft count" role="status">{{ loading ? 'Looking…' : found }}</p>
     </div>
     <p v-if="failure" class="failure" role="alert">
       {{ failure }} <Button label="Try again" @click="load" />
     </p>
-    <DataTable
-      v-else
-      :value="rows"
-      lazy
-      paginator
-      :always-show-paginator="false"
-      :rows="ROWS"
-      :first="offset"
-      :total-records="page.total"
-      data-key="id"
-      row-hover
-      @page="offset = $event.first"
-      @row-click="open"
-    >
+    <DataTable v-else :value="rows" data-key="id" row-hover @row-click="open">
       <template #empty>
         <p class="soft empty">
           {{
@@ -156,6 +144,10 @@ function open(event: { data: { id: string } }) {
         <template #body="{ data: row }">{{ row.day }}</template>
       </Column>
     </DataTable>
+    <nav v-if="starts.length > 1 || page.next" class="turn" aria-label="Pages of the log">
+      <Button severity="secondary" label="Newer" :disabled="starts.length === 1" @click="newer" />
+      <Button severity="secondary" label="Older" :disabled="!page.next" @click="older" />
+    </nav>
   </div>
 </template>
 
@@ -192,6 +184,10 @@ function open(event: { data: { id: string } }) {
 }
 .reason {
   max-width: 34ch;
+}
+.turn {
+  display: flex;
+  gap: var(--s3);
 }
 .empty {
   padding: var(--s6) 0;

@@ -9,8 +9,6 @@ import { MATERIAL_WORDS } from '~/utils/mouldWords'
 import { shelfOf, type ShelfQuery } from '~/utils/shelf'
 
 const workshop = useWorkshop()
-void workshop.loadStock()
-void workshop.loadMoulds()
 
 const query = useLocalStorage<ShelfQuery>(
   'nine-ripples.shelf',

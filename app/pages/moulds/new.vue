@@ -5,7 +5,6 @@ import { useWorkshop } from '~/stores/workshop'
 import { firstMouldDraft } from '~/utils/mouldDraft'
 
 const workshop = useWorkshop()
-void workshop.loadStock()
 const router = useRouter()
 // A reload must not lose a drawing.
 const draft = useSessionStorage('nine-ripples.new-mould', firstMouldDraft(), { mergeDefaults: true })
@@ -13,7 +12,7 @@ const id = crypto.randomUUID()
 const { failure, busy, save } = useMouldSaving(id)
 
 async function keep() {
-  if (!(await save(draft.value, undefined))) return
+  if (!(await save(draft.value, null))) return
   draft.value = firstMouldDraft()
   await router.push(`/moulds/${id}`)
 }

@@ -4,7 +4,7 @@ import { useWorkshop } from '~/stores/workshop'
 
 const id = String(useRoute().params.id)
 const workshop = useWorkshop()
-await Promise.all([workshop.loadSettings(), workshop.loadRecipes()])
+await workshop.ready
 const recipe = computed(() => workshop.recipes.find((r) => r.id === id))
 </script>
 

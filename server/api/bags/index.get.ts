@@ -1,6 +1,8 @@
 import { pageQuerySchema } from '../../../shared/contracts'
 import { listBags } from '../../services/bags'
-import { useDatabase } from '../../utils/database'
+import { useWorkshop } from '../../utils/database'
 import { defineRoute, readQuery } from '../../utils/http'
 
-export default defineRoute(async (event) => listBags(useDatabase(), readQuery(event, pageQuerySchema)))
+export default defineRoute(async (event) =>
+  listBags((await useWorkshop(event)).db, readQuery(event, pageQuerySchema)),
+)

@@ -1,8 +1,8 @@
 import { deleteFromCupboard } from '../../services/cupboard'
-import { useDatabase } from '../../utils/database'
+import { useWorkshop } from '../../utils/database'
 import { defineRoute, readId } from '../../utils/http'
 
 export default defineRoute(async (event) => {
-  await deleteFromCupboard(useDatabase(), 'bowl', readId(event))
+  await deleteFromCupboard((await useWorkshop(event)).db, 'bowl', readId(event))
   return { deleted: true }
 })

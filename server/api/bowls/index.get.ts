@@ -1,5 +1,5 @@
 import { listBowls } from '../../services/cupboard'
-import { useDatabase } from '../../utils/database'
+import { useWorkshop } from '../../utils/database'
 import { defineRoute } from '../../utils/http'
 
-export default defineRoute(async () => listBowls(useDatabase()))
+export default defineRoute(async (event) => listBowls((await useWorkshop(event)).db))

@@ -1,8 +1,8 @@
 import { deleteMouldSet } from '../../services/mouldSets'
-import { useDatabase } from '../../utils/database'
+import { useWorkshop } from '../../utils/database'
 import { defineRoute, readId } from '../../utils/http'
 
 export default defineRoute(async (event) => {
-  await deleteMouldSet(useDatabase(), readId(event))
+  await deleteMouldSet((await useWorkshop(event)).db, readId(event))
   return { deleted: true }
 })

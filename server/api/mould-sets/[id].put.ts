@@ -1,9 +1,10 @@
-import { mouldSetSchema } from '../../../shared/moulds'
-import { saveMouldSet } from '../../services/mouldSets'
-import { useDatabase } from '../../utils/database'
+import { mouldSetPutSchema } from '../../../shared/moulds'
+import { putMouldSet } from '../../services/mouldSets'
+import { useWorkshop } from '../../utils/database'
 import { defineRoute, readId, readJson } from '../../utils/http'
 
 export default defineRoute(async (event) => {
   const id = readId(event)
-  return saveMouldSet(useDatabase(), id, await readJson(event, mouldSetSchema))
+  const { revision, set } = await readJson(event, mouldSetPutSchema)
+  return putMouldSet((await useWorkshop(event)).db, id, revision, set)
 })

@@ -1,5 +1,5 @@
 import { listMouldSets } from '../../services/mouldSets'
-import { useDatabase } from '../../utils/database'
+import { useWorkshop } from '../../utils/database'
 import { defineRoute } from '../../utils/http'
 
-export default defineRoute(async () => listMouldSets(useDatabase()))
+export default defineRoute(async (event) => listMouldSets((await useWorkshop(event)).db))

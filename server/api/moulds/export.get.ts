@@ -1,8 +1,13 @@
+import { Readable } from 'node:stream'
 import { exportMoulds } from '../../services/mouldBundle'
-import { useDatabase } from '../../utils/database'
+import { useWorkshop } from '../../utils/database'
 import { defineRoute } from '../../utils/http'
 
 export default defineRoute(async (event) => {
-  setResponseHeader(event, 'content-disposition', 'attachment; filename="moulds.json"')
-  return exportMoulds(useDatabase())
+  const { db } = await useWorkshop(event)
+  setResponseHeaders(event, {
+    'content-type': 'application/json',
+    'content-disposition': 'attachment; filename="moulds.json"',
+  })
+  return sendStream(event, Readable.from(exportMoulds(db)))
 })

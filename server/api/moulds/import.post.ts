@@ -1,11 +1,28 @@
-import { mouldBundleSchema } from '../../../shared/moulds'
-import { importMoulds } from '../../services/mouldBundle'
-import { useDatabase } from '../../utils/database'
-import { defineRoute, readJson } from '../../utils/http'
+import { MouldImport } from '../../services/mouldBundle'
+import { useWorkshop } from '../../utils/database'
+import { pictureGate } from '../../utils/gate'
+import { defineRoute, requireJson } from '../../utils/http'
+import { itemsOfShelfFile, spooled } from '../../utils/shelfFile'
 
-/** A shelf's file carries its photos. */
-const MAX_BUNDLE_BYTES = 128 * 1024 * 1024
-
-export default defineRoute(async (event) =>
-  importMoulds(useDatabase(), await readJson(event, mouldBundleSchema, MAX_BUNDLE_BYTES)),
-)
+/** A shelf's file, photos and all: looked through first, then put on the shelf mould by mould. */
+export default defineRoute(async (event) => {
+  requireJson(event)
+  const { db } = await useWorkshop(event)
+  const shelf = new MouldImport(db)
+  return pictureGate.pass(() =>
+    spooled(
+      event.node.req,
+      async (through) => {
+        for await (const item of itemsOfShelfFile(through)) shelf.expect(item)
+        await shelf.checkSets()
+      },
+      async (again) => {
+        for await (const item of itemsOfShelfFile(again)) {
+          if (item.list === 'moulds') await shelf.addMould(item.value)
+          else await shelf.addSet(item.value)
+        }
+        return shelf.outcome
+      },
+    ),
+  )
+})

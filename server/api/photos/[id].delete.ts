@@ -1,8 +1,8 @@
 import { deletePhoto } from '../../services/mouldPhotos'
-import { useDatabase } from '../../utils/database'
+import { useWorkshop } from '../../utils/database'
 import { defineRoute, readId } from '../../utils/http'
 
 export default defineRoute(async (event) => {
-  await deletePhoto(useDatabase(), readId(event))
+  await deletePhoto((await useWorkshop(event)).db, readId(event))
   return { deleted: true }
 })

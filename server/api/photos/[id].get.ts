@@ -1,13 +1,13 @@
 import { z } from 'zod'
 import { readPhoto } from '../../services/mouldPhotos'
-import { useDatabase } from '../../utils/database'
+import { useWorkshop } from '../../utils/database'
 import { defineRoute, readId, readQuery } from '../../utils/http'
 
 const querySchema = z.object({ size: z.enum(['full', 'thumb']).default('full') })
 
 export default defineRoute(async (event) => {
   const { size } = readQuery(event, querySchema)
-  const jpeg = await readPhoto(useDatabase(), readId(event), size)
+  const jpeg = await readPhoto((await useWorkshop(event)).db, readId(event), size)
   setResponseHeaders(event, {
     'content-type': 'image/jpeg',
     // A photo never changes under its id.

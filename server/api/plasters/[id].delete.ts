@@ -1,8 +1,8 @@
 import { deletePlaster } from '../../services/plasters'
-import { useDatabase } from '../../utils/database'
+import { useWorkshop } from '../../utils/database'
 import { defineRoute, readId } from '../../utils/http'
 
 export default defineRoute(async (event) => {
-  await deletePlaster(useDatabase(), readId(event))
+  await deletePlaster((await useWorkshop(event)).db, readId(event))
   return { deleted: true }
 })

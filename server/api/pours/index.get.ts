@@ -1,6 +1,8 @@
 import { listQuerySchema } from '../../../shared/contracts'
-import { listPours } from '../../services/pours'
-import { useDatabase } from '../../utils/database'
+import { listCasts } from '../../services/pours'
+import { useWorkshop } from '../../utils/database'
 import { defineRoute, readQuery } from '../../utils/http'
 
-export default defineRoute(async (event) => listPours(useDatabase(), readQuery(event, listQuerySchema)))
+export default defineRoute(async (event) =>
+  listCasts((await useWorkshop(event)).db, readQuery(event, listQuerySchema)),
+)

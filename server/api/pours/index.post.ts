@@ -1,9 +1,9 @@
 import { newPourSchema } from '../../../shared/contracts'
 import { createPour } from '../../services/pours'
-import { useDatabase } from '../../utils/database'
+import { useWorkshop } from '../../utils/database'
 import { defineRoute, readJson } from '../../utils/http'
 
 export default defineRoute(async (event) => {
   const { id, plan } = await readJson(event, newPourSchema)
-  return createPour(useDatabase(), id.toLowerCase(), plan)
+  return createPour((await useWorkshop(event)).db, id, plan, Date.now())
 })

@@ -1,9 +1,10 @@
-import { recipeInputSchema } from '../../../shared/stock'
+import { recipePutSchema } from '../../../shared/stock'
 import { putRecipe } from '../../services/cupboard'
-import { useDatabase } from '../../utils/database'
+import { useWorkshop } from '../../utils/database'
 import { defineRoute, readId, readJson } from '../../utils/http'
 
 export default defineRoute(async (event) => {
   const id = readId(event)
-  return putRecipe(useDatabase(), id, await readJson(event, recipeInputSchema))
+  const { revision, recipe } = await readJson(event, recipePutSchema)
+  return putRecipe((await useWorkshop(event)).db, id, revision, recipe)
 })

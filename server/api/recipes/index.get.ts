@@ -1,5 +1,5 @@
 import { listRecipes } from '../../services/cupboard'
-import { useDatabase } from '../../utils/database'
+import { useWorkshop } from '../../utils/database'
 import { defineRoute } from '../../utils/http'
 
-export default defineRoute(async () => listRecipes(useDatabase()))
+export default defineRoute(async (event) => listRecipes((await useWorkshop(event)).db))

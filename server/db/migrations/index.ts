@@ -5,6 +5,7 @@ import * as changes from './20261123T2042_changes'
 import * as moulds from './20261124T0001_moulds'
 import * as stock from './20261125T0800_stock'
 import * as figures from './20261126T0320_figures'
+import * as workshops from './20261126T0600_workshops'
 
 /** In order of their names. A migration that has landed is never edited; a new one follows it. */
 export const MIGRATIONS: Record<string, Migration> = {
@@ -14,4 +15,5 @@ export const MIGRATIONS: Record<string, Migration> = {
   '20261124T0001_moulds': moulds,
   '20261125T0800_stock': stock,
   '20261126T0320_figures': figures,
+  '20261126T0600_workshops': workshops,
 }

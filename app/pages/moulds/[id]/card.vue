@@ -17,7 +17,7 @@ import { pictured, sectionOf } from '~/utils/section'
 const id = String(useRoute().params.id)
 const workshop = useWorkshop()
 const units = useUnits()
-await Promise.all([workshop.loadSettings(), workshop.loadStock(), workshop.loadMoulds()])
+await workshop.ready
 
 const card = computed(() => workshop.moulds.find((m) => m.id === id))
 const plaster = computed(() => {

@@ -25,8 +25,6 @@ const router = useRouter()
 const workshop = useWorkshop()
 const units = useUnits()
 const now = useNow()
-void workshop.loadStock()
-void workshop.loadMoulds()
 
 const card = computed(() => workshop.moulds.find((m) => m.id === id))
 const plaster = computed(() => workshop.plasters.find((p) => p.id === card.value?.usualPlasterId))

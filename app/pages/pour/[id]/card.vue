@@ -3,7 +3,6 @@ import { usePour } from '~/composables/usePour'
 import { useWorkshop } from '~/stores/workshop'
 
 const id = String(useRoute().params.id)
-void useWorkshop().loadSettings()
 const { record, failure } = usePour(id)
 </script>
 

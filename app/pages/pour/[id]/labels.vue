@@ -8,7 +8,6 @@ import { ingredientsOf } from '~/utils/weighOut'
 
 const id = String(useRoute().params.id)
 const units = useUnits()
-void useWorkshop().loadSettings()
 const { record, facts, failure } = usePour(id)
 
 const labels = computed(() => {

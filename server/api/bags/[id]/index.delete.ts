@@ -1,8 +1,8 @@
 import { deleteBag } from '../../../services/bags'
-import { useDatabase } from '../../../utils/database'
+import { useWorkshop } from '../../../utils/database'
 import { defineRoute, readId } from '../../../utils/http'
 
 export default defineRoute(async (event) => {
-  await deleteBag(useDatabase(), readId(event))
+  await deleteBag((await useWorkshop(event)).db, readId(event))
   return { deleted: true }
 })

@@ -1,10 +1,10 @@
 import { bagPutSchema } from '../../../../shared/stock'
 import { putBag } from '../../../services/bags'
-import { useDatabase } from '../../../utils/database'
+import { useWorkshop } from '../../../utils/database'
 import { defineRoute, readId, readJson } from '../../../utils/http'
 
 export default defineRoute(async (event) => {
   const id = readId(event)
   const { revision, bag } = await readJson(event, bagPutSchema)
-  return putBag(useDatabase(), id, revision, bag)
+  return putBag((await useWorkshop(event)).db, id, revision, bag)
 })

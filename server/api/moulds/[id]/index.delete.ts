@@ -1,8 +1,8 @@
 import { deleteMould } from '../../../services/moulds'
-import { useDatabase } from '../../../utils/database'
+import { useWorkshop } from '../../../utils/database'
 import { defineRoute, readId } from '../../../utils/http'
 
 export default defineRoute(async (event) => {
-  await deleteMould(useDatabase(), readId(event))
+  await deleteMould((await useWorkshop(event)).db, readId(event))
   return { deleted: true }
 })

@@ -1,11 +1,14 @@
-import { randomUUID } from 'node:crypto'
-import { photoCaptionSchema } from '../../../../shared/moulds'
+import { newPhotoSchema } from '../../../../shared/moulds'
 import { MAX_PHOTO_BYTES, addPhoto } from '../../../services/mouldPhotos'
-import { useDatabase } from '../../../utils/database'
+import { useWorkshop } from '../../../utils/database'
+import { pictureGate } from '../../../utils/gate'
 import { defineRoute, readId, readPicture, readQuery } from '../../../utils/http'
 
 export default defineRoute(async (event) => {
-  const id = readId(event)
-  const { caption } = readQuery(event, photoCaptionSchema)
-  return addPhoto(useDatabase(), id, randomUUID(), caption, await readPicture(event, MAX_PHOTO_BYTES))
+  const mouldId = readId(event)
+  const { id, caption } = readQuery(event, newPhotoSchema)
+  const { db } = await useWorkshop(event)
+  return pictureGate.pass(async () =>
+    addPhoto(db, mouldId, id, caption, await readPicture(event, MAX_PHOTO_BYTES)),
+  )
 })

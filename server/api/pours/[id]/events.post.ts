@@ -1,10 +1,10 @@
-import { newEventSchema } from '../../../../shared/contracts'
+import { postedEventSchema } from '../../../../shared/contracts'
 import { recordEvent } from '../../../services/pours'
-import { useDatabase } from '../../../utils/database'
+import { useWorkshop } from '../../../utils/database'
 import { defineRoute, readId, readJson } from '../../../utils/http'
 
 export default defineRoute(async (event) => {
   const pourId = readId(event)
-  const posted = await readJson(event, newEventSchema)
-  return recordEvent(useDatabase(), pourId, { ...posted, id: posted.id.toLowerCase() }, Date.now())
+  const posted = await readJson(event, postedEventSchema)
+  return recordEvent((await useWorkshop(event)).db, pourId, posted, Date.now())
 })

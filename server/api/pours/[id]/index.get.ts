@@ -1,5 +1,5 @@
 import { getPour } from '../../../services/pours'
-import { useDatabase } from '../../../utils/database'
+import { useWorkshop } from '../../../utils/database'
 import { defineRoute, readId } from '../../../utils/http'
 
-export default defineRoute(async (event) => getPour(useDatabase(), readId(event)))
+export default defineRoute(async (event) => getPour((await useWorkshop(event)).db, readId(event)))

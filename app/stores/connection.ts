@@ -1,0 +1,145 @@
+import { defineStore } from 'pinia'
+import { ref } from 'vue'
+import { BEAT_MS, type BeatMessage, type ChangeMessage, type HelloMessage } from '~~/shared/changes'
+import { agreesWith, syncClock } from '~/composables/useClock'
+import { useOutbox } from './outbox'
+import { usePours } from './pours'
+import { onWindowMessage, tellWindows, whenLeading } from './windows'
+import { useWorkshop } from './workshop'
+
+const RECONNECT_MS = 1000
+const LONGEST_RECONNECT_MS = 15_000
+/** Silence for longer, and nobody is there any more. */
+const SILENT_MS = 2.5 * BEAT_MS
+
+/**
+ * The workshop's live stream, one for all windows of this browser: what changes anywhere shows here, and what was
+ * recorded here goes out. Comes back by itself, from the number it had reached.
+ */
+export const useConnection = defineStore('connection', () => {
+  const pours = usePours()
+  const workshop = useWorkshop()
+  const outbox = useOutbox()
+  const connected = ref(true)
+  let leads = false
+  let started = false
+  /** Changes up to here are in the stores; undefined until they have been loaded once. */
+  let reached: number | undefined
+  /** What arrives while everything is being loaded: put on afterwards, for the load may be older. */
+  let arrived: ChangeMessage[] | undefined
+  let heardMs = performance.now()
+
+  function apply(messages: readonly ChangeMessage[]) {
+    if (arrived) {
+      arrived.push(...messages)
+      return
+    }
+    for (const message of messages) {
+      if (reached !== undefined && message.seq <= reached) continue
+      reached = message.seq
+      if (message.topic === 'event' || message.topic === 'pour') pours.apply(message)
+      else workshop.apply(message)
+    }
+  }
+
+  let loading: Promise<void> | undefined
+  /** Everything, as it is now; asked first where the log stands, so that nothing falls between. */
+  function load(): Promise<void> {
+    loading ??= (async () => {
+      arrived ??= []
+      const time = await syncClock()
+      await Promise.all([workshop.load(), pours.loadOpen()])
+      if (time) reached = time.seq
+      const since = arrived
+      arrived = undefined
+      apply(since)
+    })().finally(() => (loading = undefined))
+    return loading
+  }
+
+  function setConnected(now: boolean) {
+    connected.value = now
+    if (leads) tellWindows({ kind: 'state', connected: now })
+  }
+
+  let source: EventSource | undefined
+  let failures = 0
+  let reconnecting: ReturnType<typeof setTimeout> | undefined
+
+  function reconnect() {
+    source?.close()
+    source = undefined
+    setConnected(false)
+    clearTimeout(reconnecting)
+    const waitMs = Math.min(LONGEST_RECONNECT_MS, RECONNECT_MS * 2 ** Math.min(failures, 5))
+    failures += 1
+    reconnecting = setTimeout(connect, waitMs)
+  }
+
+  function connect() {
+    heardMs = performance.now()
+    const opened = new EventSource(reached === undefined ? '/api/changes' : `/api/changes?since=${reached}`)
+    source = opened
+    const on = <T>(kind: string, listener: (data: T) => void) =>
+      opened.addEventListener(kind, (event: MessageEvent<string>) => {
+        // One that was given up may still have something to say.
+        if (source !== opened) return
+        heardMs = performance.now()
+        listener(JSON.parse(event.data) as T)
+      })
+    on<HelloMessage>('hello', (hello) => {
+      failures = 0
+      setConnected(true)
+      if (!agreesWith(hello.serverTimeMs)) void syncClock()
+      if (hello.reset || reached === undefined || !pours.openLoaded) {
+        tellWindows({ kind: 'reset' })
+        void load().then(() => pours.refresh())
+      }
+      void outbox.flushNow()
+    })
+    on<ChangeMessage>('change', (message) => {
+      apply([message])
+      tellWindows({ kind: 'changes', messages: [message] })
+    })
+    on<BeatMessage>('beat', ({ serverTimeMs }) => {
+      setConnected(true)
+      if (!agreesWith(serverTimeMs)) void syncClock()
+      void outbox.look().then(() => outbox.flush())
+    })
+    on('dropped', reconnect)
+    opened.addEventListener('error', () => {
+      if (source === opened) reconnect()
+    })
+  }
+
+  /** For the application's shell, once. */
+  function start() {
+    if (started) return
+    started = true
+    onWindowMessage((message) => {
+      if (message.kind === 'state') {
+        heardMs = performance.now()
+        connected.value = message.connected
+      } else if (message.kind === 'changes') apply(message.messages)
+      else if (message.kind === 'reset') void load().then(() => pours.refresh())
+      else if (message.kind === 'look' && leads) setConnected(connected.value)
+    })
+    // Said before anything is loaded, and answered by the one that leads.
+    void outbox.start((pourId, event) => pours.addStored(pourId, event))
+    const loaded = load()
+    whenLeading(() => {
+      leads = true
+      void outbox.lead()
+      // Where this window has got to is where the stream goes on.
+      void loaded.then(connect)
+    })
+    setInterval(() => {
+      if (performance.now() - heardMs < SILENT_MS) return
+      if (leads && source) reconnect()
+      else if (!leads) connected.value = false
+    }, 5000)
+    addEventListener('online', () => leads && !source && (clearTimeout(reconnecting), connect()))
+  }
+
+  return { connected, start, load }
+})

@@ -1,0 +1,55 @@
+import type { PourEvent } from '#core/pour'
+import type { ChangeMessage } from '~~/shared/changes'
+import type { Refused, Unsent } from './eventBox'
+
+/** What the windows of one browser tell each other. One of them leads: it alone holds the stream and sends. */
+export type WindowMessage =
+  /** From the one that leads: whether the workshop is heard, and what it said. */
+  | { kind: 'state'; connected: boolean }
+  | { kind: 'changes'; messages: ChangeMessage[] }
+  /** Too long away: everything is loaded again. */
+  | { kind: 'reset' }
+  /** From any: something waits to be sent, or was looked for by a new window. */
+  | { kind: 'recorded'; rows: Unsent[] }
+  | { kind: 'look' }
+  /** An event has left the box: stored, refused, or thrown away. */
+  | { kind: 'settled'; pourId: string; eventId: string; stored?: PourEvent; refused?: Refused }
+
+const CHANNEL = 'nine-ripples'
+const LEAD = 'nine-ripples.lead'
+
+let channel: BroadcastChannel | undefined
+const heard = new Set<(message: WindowMessage) => void>()
+
+/** To every other window. */
+export function tellWindows(message: WindowMessage): void {
+  channel ??= openChannel()
+  channel.postMessage(message)
+}
+
+export function onWindowMessage(listener: (message: WindowMessage) => void): void {
+  channel ??= openChannel()
+  heard.add(listener)
+}
+
+function openChannel(): BroadcastChannel {
+  const opened = new BroadcastChannel(CHANNEL)
+  opened.onmessage = ({ data }: MessageEvent<WindowMessage>) => heard.forEach((listener) => listener(data))
+  return opened
+}
+
+/**
+ * Runs it once this window leads: at once where it is alone, else when the one that leads is closed. Where a browser has
+ * no such locks, each window leads for itself.
+ */
+export function whenLeading(lead: () => void): void {
+  if (!('locks' in navigator)) {
+    lead()
+    return
+  }
+  void navigator.locks.request(LEAD, () => {
+    lead()
+    // Held for as long as the window is open.
+    return new Promise<never>(() => {})
+  })
+}

@@ -1,0 +1,119 @@
+import {
+  batchOf,
+  liveEvents,
+  type DemouldOutcome,
+  type MouldDamage,
+  type PourEvent,
+  type Verdict,
+} from './events'
+import { foldPour } from './facts'
+import type { KeptPlan } from './kept'
+import type { Stage } from './steps'
+import { viewPour } from './view'
+
+/** Plaster that one bowl took out of its bag, g, at the last weighing that counts. */
+export interface Draw {
+  bagId: string
+  batch: number
+  atMs: number
+  massG: number
+}
+
+/** What a pour did with one mould, and to it. */
+export interface MouldUse {
+  mouldId: string
+  /** How many of it were filled. */
+  count: number
+  /** When the slurry went in; undefined where nothing was poured. */
+  pouredAtMs: number | undefined
+  outcome: Verdict | DemouldOutcome | 'poured'
+  damages: { kind: MouldDamage; atMs: number }[]
+}
+
+/** A pour as lists show it and sums count it. Of one still open, stage and rings are those of the moment it is summed up. */
+export interface PourSummary {
+  piece: string
+  mould: string
+  plaster: string
+  consistency: number
+  /** The mould a set is known by, and the plaster's card; undefined where the plan names none. */
+  mouldId: string | undefined
+  plasterId: string | undefined
+  /** At which it was really mixed; undefined until every bowl is weighed. */
+  actualConsistency: number | undefined
+  open: boolean
+  stage: Stage
+  rings: number[]
+  verdict: Verdict | undefined
+  reason: string
+  draws: Draw[]
+  uses: MouldUse[]
+}
+
+/**
+ * What was taken out of the plan's bag: of each bowl the last weighing of plaster, and what was put in or taken out after
+ * it. For whichever revision it was weighed, it left the bag.
+ */
+function drawsOf(plan: KeptPlan, live: readonly PourEvent[]): Draw[] {
+  const { bag } = plan.plaster
+  if (!bag) return []
+  const draws = new Map<number, Draw>()
+  for (const { body, occurredAtMs } of live) {
+    const batch = batchOf(body)
+    if (body.type === 'weighed' && body.what === 'powder')
+      draws.set(batch, { bagId: bag.bagId, batch, atMs: occurredAtMs, massG: body.massG })
+    const known = draws.get(batch)
+    if (!known || body.type !== 'corrected') continue
+    if (body.how === 'powder_in') known.massG += body.massG
+    if (body.how === 'powder_out') known.massG -= body.massG
+  }
+  return [...draws.values()]
+}
+
+function usesOf(plan: KeptPlan, live: readonly PourEvent[]): MouldUse[] {
+  const poured = live.find((e) => ['poured', 'tapped', 'demoulded'].includes(e.body.type))
+  const last = live.findLast((e) => e.body.type === 'finished' || e.body.type === 'demoulded')?.body
+  const outcome: MouldUse['outcome'] =
+    last?.type === 'finished' ? last.verdict : last?.type === 'demoulded' ? last.outcome : 'poured'
+  const uses = new Map<string, MouldUse>()
+  const useOf = (mouldId: string) => {
+    const known = uses.get(mouldId)
+    if (known) return known
+    const made: MouldUse = { mouldId, count: 0, pouredAtMs: poured?.occurredAtMs, outcome, damages: [] }
+    uses.set(mouldId, made)
+    return made
+  }
+  for (const { mouldId, count } of plan.mould.members ?? []) if (mouldId) useOf(mouldId).count += count
+  for (const { body, occurredAtMs } of live)
+    if (body.type === 'mould_damage' && body.mouldId)
+      useOf(body.mouldId).damages.push({ kind: body.kind, atMs: occurredAtMs })
+  return [...uses.values()]
+}
+
+/** Sums a pour up from its plan and events; like the fold, whatever the order and number of arrivals. */
+export function summarisePour(
+  plan: KeptPlan,
+  events: readonly PourEvent[],
+  revision: number,
+  nowMs: number,
+): PourSummary {
+  const facts = foldPour(plan, events, revision)
+  const { stage, rings } = viewPour(facts, nowMs)
+  const live = liveEvents(events)
+  return {
+    piece: plan.piece,
+    mould: plan.mould.name,
+    plaster: plan.plaster.name,
+    consistency: plan.consistency,
+    mouldId: plan.mould.members?.[0]?.mouldId ?? undefined,
+    plasterId: plan.plaster.plasterId,
+    actualConsistency: facts.actual?.consistency,
+    open: facts.step !== undefined,
+    stage,
+    rings,
+    verdict: facts.verdict?.verdict,
+    reason: facts.verdict?.reason ?? '',
+    draws: drawsOf(plan, live),
+    uses: usesOf(plan, live),
+  }
+}

@@ -1,0 +1,283 @@
+import { isDeepStrictEqual } from 'node:util'
+import { sql, type Transaction } from 'kysely'
+import { liveEvents, summarisePour, type PourSummary } from '../../core/pour'
+import { isUnreadable, type PourAnswer } from '../../shared/records'
+import type { Db } from '../db/client'
+import type { Database } from '../db/schema'
+
+/**
+ * What lists show and sums count of a pour, kept beside it: the fold is the truth, and all of this can be made again from
+ * it (`rebuildSummaries`).
+ */
+
+type Trx = Transaction<Database>
+type Lines = Pick<PourSummary, 'draws' | 'uses'> & { row: SummaryColumns }
+
+interface SummaryColumns {
+  piece: string
+  mould: string
+  plaster: string
+  searched: string
+  consistency: number | null
+  mould_id: string | null
+  plaster_id: string | null
+  actual_consistency: number | null
+  is_open: boolean
+  stage: PourSummary['stage']
+  rings: string
+  verdict: PourSummary['verdict'] | null
+  reason: string
+  unreadable: string | null
+}
+
+/** What a search looks in. */
+export const searchable = (...texts: string[]) => texts.join('\n').toLowerCase()
+
+/** A record that cannot be read is listed under what can be made out of it. */
+function linesOfUnreadable(
+  id: string,
+  why: readonly string[],
+  raw: { plan: unknown; events: unknown[] },
+): Lines {
+  const said = (raw.plan as { piece?: unknown } | null)?.piece
+  const piece = typeof said === 'string' && said !== '' ? said : id
+  const ended = (raw.events as { id: string; type: string; voids_event_id: string | null }[]).some(
+    (e, _, all) => e.type === 'finished' && !all.some((v) => v.voids_event_id === e.id),
+  )
+  return {
+    row: {
+      piece,
+      mould: '',
+      plaster: '',
+      searched: searchable(piece),
+      consistency: null,
+      mould_id: null,
+      plaster_id: null,
+      actual_consistency: null,
+      is_open: !ended,
+      stage: 'mould',
+      rings: '[0,0,0,0,0,0,0,0,0]',
+      verdict: null,
+      reason: '',
+      unreadable: why.join('\n'),
+    },
+    draws: [],
+    uses: [],
+  }
+}
+
+function linesOf(pour: PourAnswer, nowMs: number): Lines {
+  if (isUnreadable(pour)) return linesOfUnreadable(pour.id, pour.unreadable, pour.raw)
+  let sum: PourSummary
+  try {
+    sum = summarisePour(pour.plan, pour.events, pour.revision, nowMs)
+  } catch (error) {
+    // A record that no model can stand is shown as itself; everything else goes on.
+    const why = error instanceof Error ? error.message : String(error)
+    const live = liveEvents(pour.events).map((e) => ({ id: e.id, type: e.body.type, voids_event_id: null }))
+    return linesOfUnreadable(pour.id, [why], { plan: pour.plan, events: live })
+  }
+  return {
+    row: {
+      piece: sum.piece,
+      mould: sum.mould,
+      plaster: sum.plaster,
+      searched: searchable(sum.piece, sum.mould, sum.plaster),
+      consistency: sum.consistency,
+      mould_id: sum.mouldId ?? null,
+      plaster_id: sum.plasterId ?? null,
+      actual_consistency: sum.actualConsistency ?? null,
+      is_open: sum.open,
+      stage: sum.stage,
+      rings: JSON.stringify(sum.rings.map((r) => Math.round(r * 100) / 100)),
+      verdict: sum.verdict ?? null,
+      reason: sum.reason,
+      unreadable: null,
+    },
+    draws: sum.draws,
+    uses: sum.uses,
+  }
+}
+
+/** Sets a bag's running sums by everything drawn from it since it was last weighed. */
+export async function sumBag(db: Db, bagId: string): Promise<void> {
+  await sql`
+    update bag set taken_g = sums.taken, taken_by_pours = sums.pours
+    from (
+      select b.id, coalesce(sum(d.mass_g), 0) as taken, count(distinct d.pour_id)::int as pours
+      from bag b left join bag_draw d on d.bag_id = b.id and d.drawn_at > coalesce(b.counted_at, '-infinity')
+      where b.id = ${bagId} group by b.id
+    ) sums
+    where bag.id = sums.id and (bag.taken_g, bag.taken_by_pours) is distinct from (sums.taken, sums.pours)`.execute(
+    db,
+  )
+}
+
+/** The same for what one pour changed: only the difference is put on. */
+async function updateDraws(trx: Trx, pourId: string, draws: PourSummary['draws']): Promise<void> {
+  const before = await trx.selectFrom('bag_draw').selectAll().where('pour_id', '=', pourId).execute()
+  const now = draws.map((d) => ({
+    pour_id: pourId,
+    batch: d.batch,
+    bag_id: d.bagId,
+    drawn_at: new Date(d.atMs),
+    mass_g: d.massG,
+  }))
+  const same = (a: { batch: number }, b: { batch: number }) => a.batch === b.batch
+  const plain = before.map(({ pour_id, batch, bag_id, drawn_at, mass_g }) => ({
+    pour_id,
+    batch,
+    bag_id,
+    drawn_at,
+    mass_g,
+  }))
+  if (
+    plain.length === now.length &&
+    plain.every((p) =>
+      isDeepStrictEqual(
+        p,
+        now.find((n) => same(n, p)),
+      ),
+    )
+  )
+    return
+  await trx.deleteFrom('bag_draw').where('pour_id', '=', pourId).execute()
+  if (now.length > 0) await trx.insertInto('bag_draw').values(now).execute()
+  const bagIds = [...new Set([...before, ...now].map((d) => d.bag_id))].sort()
+  for (const bagId of bagIds) {
+    const bag = await trx
+      .selectFrom('bag')
+      .select('counted_at')
+      .where('id', '=', bagId)
+      .forUpdate()
+      .executeTakeFirst()
+    // Thrown away since: nobody counts it any more.
+    if (!bag) continue
+    const since = (all: { bag_id: string; drawn_at: Date; mass_g: number }[]) =>
+      all.filter((d) => d.bag_id === bagId && (bag.counted_at === null || d.drawn_at > bag.counted_at))
+    const [was, is] = [since(before), since(now)]
+    const mass = (all: { mass_g: number }[]) => all.reduce((sum, d) => sum + d.mass_g, 0)
+    await trx
+      .updateTable('bag')
+      .set((eb) => ({
+        taken_g: eb('taken_g', '+', mass(is) - mass(was)),
+        taken_by_pours: eb('taken_by_pours', '+', Math.sign(is.length) - Math.sign(was.length)),
+      }))
+      .where('id', '=', bagId)
+      .execute()
+  }
+}
+
+async function updateUses(trx: Trx, pourId: string, piece: string, uses: PourSummary['uses']): Promise<void> {
+  const before = await trx.selectFrom('mould_use').selectAll().where('pour_id', '=', pourId).execute()
+  const now = uses.map((u) => ({
+    mould_id: u.mouldId,
+    count: u.count,
+    piece,
+    poured_at: u.pouredAtMs === undefined ? null : new Date(u.pouredAtMs),
+    outcome: u.outcome,
+    damages: u.damages,
+  }))
+  const plain = before.map(({ mould_id, count, piece: was, poured_at, outcome, damages }) => ({
+    mould_id,
+    count,
+    piece: was,
+    poured_at,
+    outcome,
+    damages,
+  }))
+  const casts = (all: typeof now, mouldId: string) => {
+    const use = all.find((u) => u.mould_id === mouldId)
+    return use?.poured_at ? use.count : 0
+  }
+  const changed = [...new Set([...plain, ...now].map((u) => u.mould_id))]
+    .filter((id) => {
+      const [was, is] = [plain, now].map((all) => all.find((u) => u.mould_id === id))
+      return !isDeepStrictEqual(was, is)
+    })
+    .sort()
+  if (changed.length === 0) return
+  await trx.deleteFrom('mould_use').where('pour_id', '=', pourId).execute()
+  if (now.length > 0)
+    await trx
+      .insertInto('mould_use')
+      .values(now.map((u) => ({ ...u, pour_id: pourId, damages: JSON.stringify(u.damages) })))
+      .execute()
+  for (const id of changed)
+    await trx
+      .updateTable('mould')
+      .set((eb) => ({ casts_here: eb('casts_here', '+', casts(now, id) - casts(plain, id)) }))
+      .where('id', '=', id)
+      .execute()
+}
+
+/** Brings a pour's summary up to date. The caller holds the pour's row; bags and moulds are taken after it, by id. */
+export async function summarise(trx: Trx, pour: PourAnswer, nowMs: number): Promise<void> {
+  const { row, draws, uses } = linesOf(pour, nowMs)
+  await trx
+    .insertInto('pour_summary')
+    .values({ pour_id: pour.id, created_at: new Date(pour.createdAtMs), ...row })
+    .onConflict((c) => c.columns(['workshop_id', 'pour_id']).doUpdateSet(row))
+    .execute()
+  await updateDraws(trx, pour.id, draws)
+  await updateUses(trx, pour.id, row.piece, uses)
+}
+
+/** Every running sum, from the lines it is a sum of. */
+async function sumEverything(db: Db): Promise<void> {
+  for (const { id } of await db.selectFrom('bag').select('id').execute()) await sumBag(db, id)
+  await sql`
+    update mould set casts_here = sums.casts
+    from (
+      select m.id, coalesce(sum(u.count), 0)::int as casts
+      from mould m left join mould_use u on u.mould_id = m.id and u.poured_at is not null group by m.id
+    ) sums
+    where mould.id = sums.id and mould.casts_here <> sums.casts`.execute(db)
+}
+
+const BATCH = 200
+
+/**
+ * Makes summaries from the pours themselves: those that lack one, or all of them.
+ * @param answersOf reads pours as the application does.
+ * @param onProgress hears how many are done.
+ */
+export async function rebuildSummaries(
+  db: Db,
+  which: 'missing' | 'all',
+  answersOf: (trx: Db, ids: readonly string[]) => Promise<PourAnswer[]>,
+  nowMs: number,
+  onProgress: (done: number) => void = () => {},
+): Promise<number> {
+  let done = 0
+  for (let last = '00000000-0000-0000-0000-000000000000'; ;) {
+    const rows = await db
+      .selectFrom('pour')
+      .select('id')
+      .where('id', '>', last)
+      .$if(which === 'missing', (q) =>
+        q.where(({ not, exists, selectFrom }) =>
+          not(
+            exists(
+              selectFrom('pour_summary').select('pour_id').whereRef('pour_summary.pour_id', '=', 'pour.id'),
+            ),
+          ),
+        ),
+      )
+      .orderBy('id')
+      .limit(BATCH)
+      .execute()
+    if (rows.length === 0) {
+      await sumEverything(db)
+      return done
+    }
+    await db.transaction().execute(async (trx) => {
+      const ids = rows.map((r) => r.id)
+      await trx.selectFrom('pour').select('id').where('id', 'in', ids).orderBy('id').forUpdate().execute()
+      for (const answer of await answersOf(trx, ids)) await summarise(trx, answer, nowMs)
+    })
+    done += rows.length
+    last = rows.at(-1)!.id
+    onProgress(done)
+  }
+}

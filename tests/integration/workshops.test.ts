@@ -1,0 +1,230 @@
+import { randomUUID } from 'node:crypto'
+import { sql } from 'kysely'
+import sharp from 'sharp'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { keepPlan } from '../../core/pour'
+import { openDatabase, type Db, type OpenDatabase } from '../../server/db/client'
+import { DEMO_PLASTERS, loadDemo } from '../../scripts/demo'
+import { DEMO_MOULDS } from '../../scripts/demoMoulds'
+import { insertPhoto, reducePhoto } from '../../server/services/mouldPhotos'
+import { createPour, recordEvent } from '../../server/services/pours'
+import { PATHS } from '../../server/utils/apiPaths'
+import { withServer } from '../support/suite'
+import { testPlan } from '../unit/plans'
+
+/** There is one workshop without a sign-in; here a second stands beside it, whose rows the first must never meet. */
+const suite = withServer()
+const { send } = suite
+const otherId = randomUUID()
+let app: OpenDatabase
+let mine: Db
+let theirs: Db
+/** One row of the other workshop in each table, by its path's name. */
+const ids: Record<string, string> = {}
+let pour: string
+let event: string
+
+/** Tables that hold anybody's rows, as the database lists them. */
+const tables = async () =>
+  (
+    await sql<{ name: string }>`select table_name as name from information_schema.columns
+      where column_name = 'workshop_id' and table_schema = 'public' order by 1`.execute(suite.database.owner)
+  ).rows.map((r) => r.name)
+
+async function dumpOf(workshopId: string) {
+  const rows: Record<string, unknown[]> = {}
+  for (const table of await tables())
+    rows[table] = (
+      await sql`select to_jsonb(t) as row from ${sql.table(table)} t where workshop_id = ${workshopId} order by 1::text`.execute(
+        suite.database.owner,
+      )
+    ).rows
+  return rows
+}
+
+beforeAll(async () => {
+  const { owner, url } = suite.database
+  await sql`insert into workshop (id, created_at) values (${otherId}, now() + interval '1 day')`.execute(
+    owner,
+  )
+  await sql`insert into settings (workshop_id, workshop_name, system, scale_division_g, room_temp_c, room_rh_pct,
+    air_speed_m_s, tap_temp_c) values (${otherId}, 'Theirs', 'metric', 1, 20, 50, 0.1, 15)`.execute(owner)
+  app = openDatabase(url, () => {})
+  mine = app.workshop(suite.database.workshopId)
+  theirs = app.workshop(otherId)
+  await loadDemo(theirs, Date.now())
+  const first = async (table: 'bag' | 'bowl' | 'mould' | 'mould_set' | 'plaster' | 'recipe' | 'spoon_test') =>
+    (await theirs.selectFrom(table).select('id').orderBy('id').executeTakeFirstOrThrow()).id
+  for (const [name, table] of [
+    ['bags', 'bag'],
+    ['bowls', 'bowl'],
+    ['moulds', 'mould'],
+    ['mould-sets', 'mould_set'],
+    ['plasters', 'plaster'],
+    ['recipes', 'recipe'],
+    ['spoon-tests', 'spoon_test'],
+  ] as const)
+    ids[name] = await first(table)
+  pour = ids.pours = randomUUID()
+  event = randomUUID()
+  await createPour(theirs, pour, keepPlan(testPlan()), Date.now())
+  await recordEvent(
+    theirs,
+    pour,
+    { id: event, occurredAtMs: Date.now() - 1000, who: '', body: { type: 'mould_ready' } },
+    Date.now(),
+  )
+  ids.photos = randomUUID()
+  const picture = await sharp({ create: { width: 9, height: 6, channels: 3, background: '#246' } })
+    .png()
+    .toBuffer()
+  const made = await reducePhoto(picture)
+  await theirs.transaction().execute((trx) => insertPhoto(trx, ids.moulds!, ids.photos!, '', made))
+})
+afterAll(() => app.close())
+
+it('no route reads or writes a row of another workshop', async () => {
+  const before = await dumpOf(otherId)
+  for (const [table, rows] of Object.entries(before))
+    if (table !== 'plan_revision') expect(rows.length, table).toBeGreaterThan(0)
+  const plaster = DEMO_PLASTERS.pottery
+  const { plaster: _, ...described } = DEMO_MOULDS.ammonite
+  const bodies: Record<string, object> = {
+    'PUT /api/bags/:id': {
+      revision: 1,
+      bag: {
+        plasterId: ids.plasters,
+        name: 'x',
+        boughtG: 1,
+        price: null,
+        openedOn: null,
+        keeping: 'sealed',
+        scoop: null,
+        counted: null,
+        usedUp: false,
+        note: '',
+      },
+    },
+    'POST /api/bags/:id/spoon-tests': {
+      id: randomUUID(),
+      atMs: Date.now(),
+      consistency: 70,
+      waterTempC: 20,
+      stirS: 60,
+      tookS: 900,
+    },
+    'PUT /api/bowls/:id': { revision: 1, bowl: { name: 'x', volumeMl: 500, tareG: 1 } },
+    'PUT /api/mould-sets/:id': {
+      revision: 1,
+      set: { name: 'x', members: [{ mouldId: ids.moulds, count: 1 }] },
+    },
+    'PUT /api/moulds/:id': { revision: 1, mould: { ...described, usualPlasterId: null } },
+    'PUT /api/plasters/:id': { revision: 1, plaster },
+    'PUT /api/recipes/:id': { revision: 1, recipe: { name: 'x', plan: testPlan() } },
+    'PUT /api/pours/:id/plan': { revision: 1, plan: testPlan() },
+    'POST /api/pours/:id/events': {
+      id: randomUUID(),
+      occurredAtMs: Date.now() - 10,
+      who: '',
+      body: { type: 'void', targetId: event },
+    },
+  }
+  const all = JSON.stringify(before)
+  let asked = 0
+  for (const path of PATHS.filter((p) => p.includes(':id'))) {
+    const name = path.split('/')[2]!
+    for (const method of ['GET', 'PUT', 'POST', 'DELETE']) {
+      const body = bodies[`${method} ${path}`]
+      const answer = await send(
+        method,
+        path.replace(':id', ids[name]!),
+        method === 'GET' ? undefined : (body ?? {}),
+      )
+      // 405: no such route; 400 or 415: a body of no use, for a route whose right one is above or wants a picture.
+      if (answer.status === 405) continue
+      asked += 1
+      expect([400, 404, 415], `${method} ${path}`).toContain(answer.status)
+      if (body || method === 'GET' || method === 'DELETE')
+        expect([404, 400], `${method} ${path}`).toContain(answer.status)
+    }
+  }
+  expect(asked).toBeGreaterThanOrEqual(20)
+  for (const path of PATHS.filter((p) => !p.includes(':id') && p !== '/api/changes')) {
+    const query = path.endsWith('last-mixed') ? `?mouldId=${ids.moulds}&plasterId=${ids.plasters}` : ''
+    const { json } = await send('GET', `${path}${query}`).catch(() => ({ json: {} }))
+    const text = JSON.stringify(json)
+    for (const id of [...Object.values(ids), event, otherId]) expect(text, path).not.toContain(id)
+    expect(text).not.toContain('Saltmarsh')
+  }
+  expect(JSON.stringify(await dumpOf(otherId))).toBe(all)
+})
+
+it('the same id may be had in two workshops: one’s pour is not the other’s', async () => {
+  const answer = await send('POST', '/api/pours', { id: pour, plan: testPlan('gc') })
+  expect(answer).toMatchObject({ status: 200, json: { events: [], plan: { piece: 'A test piece' } } })
+  const { id, events } = (await send('GET', `/api/pours/${pour}`)).json as never as {
+    id: string
+    events: object[]
+  }
+  expect([id, events]).toEqual([pour, []])
+})
+
+describe('under the routes, the database itself holds the application to one workshop', () => {
+  it('no table shows, changes or takes a row of another', async () => {
+    const names = await tables()
+    expect(names.length).toBeGreaterThanOrEqual(17)
+    for (const table of names) {
+      const at = sql.table(table)
+      const count = async (db: Db) =>
+        (
+          await sql<{
+            n: number
+          }>`select count(*)::int as n from ${at} where workshop_id = ${otherId}`.execute(db)
+        ).rows[0]!.n
+      expect(await count(mine), table).toBe(0)
+      // Whoever says nothing of a workshop has none.
+      expect(await count(app.unscoped), table).toBe(0)
+      for (const statement of [
+        sql`update ${at} set workshop_id = workshop_id where workshop_id = ${otherId}`,
+        sql`delete from ${at} where workshop_id = ${otherId}`,
+      ]) {
+        // Refused outright where the application may not do it even to its own.
+        const done = await statement.execute(mine).catch((error: { code: string }) => error)
+        if ('code' in done) expect(done.code, table).toBe('42501')
+        else expect(Number(done.numAffectedRows ?? 0n), table).toBe(0)
+      }
+    }
+    await expect(
+      sql`insert into bowl (workshop_id, id, name, volume_ml, tare_g) values (${otherId}, ${randomUUID()}, 'x', 1, 1)`.execute(
+        mine,
+      ),
+    ).rejects.toMatchObject({ code: '42501' })
+    await expect(sql`update bowl set workshop_id = ${otherId}`.execute(theirs)).resolves.toBeDefined()
+    await expect(
+      sql`update bowl set workshop_id = ${suite.database.workshopId}`.execute(theirs),
+    ).rejects.toMatchObject({ code: '42501' })
+    await expect(sql`set role ripples`.execute(mine)).rejects.toMatchObject({ code: '42501' })
+    await expect(sql`alter table bowl disable row level security`.execute(mine)).rejects.toMatchObject({
+      code: '42501',
+    })
+  })
+
+  it('a search finds only its own', async () => {
+    const found = (db: Db) =>
+      sql`select * from search_pours('%', null, null, null, null, 100)`.execute(db).then((r) => r.rows.length)
+    expect(await found(theirs)).toBeGreaterThan(10)
+    expect(await found(mine)).toBeLessThan(5)
+    expect(await found(app.unscoped)).toBe(0)
+  })
+
+  it('every key, and every way from one table to another, has the workshop in it', async () => {
+    const { rows } = await sql<{ tab: string; rule: string }>`
+      select conrelid::regclass::text as tab, pg_get_constraintdef(oid) as rule from pg_constraint
+      where connamespace = 'public'::regnamespace and contype in ('p', 'f', 'u')
+        and conrelid::regclass::text not in ('workshop', 'kysely_migration', 'kysely_migration_lock')`.execute(
+      suite.database.owner,
+    )
+    expect(rows.length).toBeGreaterThan(30)
+    expect(rows.filter((r) => !r.rule.includes('workshop_id'))).toEqual([])
+  })
+})
