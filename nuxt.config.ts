@@ -15,7 +15,14 @@ export default defineNuxtConfig({
     '@fontsource-variable/bricolage-grotesque/index.css',
     '~/assets/base.css',
   ],
-  components: [{ path: '~/components', pathPrefix: false }],
+  // A folder for each of the caster's places; what two of them share is a part.
+  components: ['parts', 'bench', 'plan', 'run', 'moulds', 'plasters', 'casts', 'settings', 'print'].map(
+    (room) => ({
+      path: `~/${room}`,
+      pathPrefix: false,
+      pattern: '**/*.vue',
+    }),
+  ),
   app: {
     head: {
       htmlAttrs: { lang: 'en' },

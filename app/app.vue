@@ -5,8 +5,9 @@ import { useToast } from 'primevue/usetoast'
 import { watch } from 'vue'
 import { useConnection } from '~/stores/connection'
 import { useOutbox } from '~/stores/outbox'
-import { ERROR_WORDS, eventWords } from '~/utils/words'
-import { useUnits } from '~/composables/useUnits'
+import { ERROR_WORDS } from '~/parts/words/errors'
+import { eventWords } from '~/parts/words/pour'
+import { useUnits } from '~/parts/show/useUnits'
 
 const connection = useConnection()
 const outbox = useOutbox()

@@ -16,14 +16,27 @@ const MAY_IMPORT: Record<(typeof ROOTS)[number], readonly string[]> = {
   app: ['core', 'shared', 'app'],
 }
 
+/** The caster's places. None knows another: what two of them share is a part. */
+const ROOMS = ['bench', 'plan', 'run', 'moulds', 'plasters', 'casts', 'settings', 'print']
+
 /** Within the app, from the page down: nothing imports from further up. */
-const APP_RANK: Record<string, number> = { pages: 3, components: 2, composables: 1, stores: 1, utils: 0 }
+const APP_RANK: Record<string, number> = {
+  pages: 3,
+  ...Object.fromEntries(ROOMS.map((room) => [room, 2])),
+  parts: 1,
+  stores: 0,
+}
 
 const IMPORT =
   /(?:import|export)\s[^'"]*?from\s*['"]([^'"]+)['"]|import\(\s*['"]([^'"]+)['"]\s*\)|import\s+['"]([^'"]+)['"]/g
 
 export function importsOf(source: string): string[] {
   return [...source.matchAll(IMPORT)].map((m) => (m[1] ?? m[2] ?? m[3])!)
+}
+
+/** Components that a template names: they are found by name, and no import says so. */
+export function componentsOf(source: string): string[] {
+  return [...new Set([...source.matchAll(/<([A-Z]\w+)/g)].map((m) => m[1]!))]
 }
 
 /** Project path an import means, without extension; undefined for a package. */
@@ -48,8 +61,13 @@ export function judge(file: string, target: string): string | undefined {
   const [fromSubject, toSubject] = [subjectOf(file), subjectOf(target)]
   const pastIndex = target.split('/').length > 2 && toSubject !== undefined
   if (pastIndex && fromSubject !== toSubject) return `${toSubject} is entered past its index`
+  if (file.startsWith('server/api/') && target.startsWith('server/db/'))
+    return 'a route reaches the database past its workshop'
   if (from === 'app' && to === 'app') {
-    const [fromRank, toRank] = [APP_RANK[file.split('/')[1]!], APP_RANK[target.split('/')[1]!]]
+    const [fromRoom, toRoom] = [file.split('/')[1]!, target.split('/')[1]!]
+    if (ROOMS.includes(fromRoom) && ROOMS.includes(toRoom) && fromRoom !== toRoom)
+      return 'a way from one room into another'
+    const [fromRank, toRank] = [APP_RANK[fromRoom], APP_RANK[toRoom]]
     if (fromRank !== undefined && toRank !== undefined && toRank > fromRank)
       return 'an import upwards within the app'
   }
@@ -94,12 +112,17 @@ export function checkLayers(root: string): { faults: LayerFault[]; files: number
       [f.replace(/\/index\.ts$/, ''), f],
     ]),
   )
+  const byComponent = new Map(
+    files.flatMap((f) => (f.endsWith('.vue') ? [[f.replace(/^.*\/|\.vue$/g, ''), f] as const] : [])),
+  )
   const faults: LayerFault[] = []
   const graph = new Map<string, string[]>()
   for (const file of files) {
-    const targets = importsOf(readFileSync(join(root, file), 'utf8'))
-      .map((s) => resolveImport(file, s))
-      .filter((t) => t !== undefined)
+    const source = readFileSync(join(root, file), 'utf8')
+    const named = file.endsWith('.vue') ? componentsOf(source).map((c) => byComponent.get(c)) : []
+    const targets = [...importsOf(source).map((s) => resolveImport(file, s)), ...named].filter(
+      (t) => t !== undefined && t !== file,
+    ) as string[]
     for (const target of targets) {
       const why = judge(file, target)
       if (why) faults.push({ file, target, why })

@@ -9,7 +9,7 @@ import {
   plasterProperties,
 } from '../core/plaster'
 import { evaluatePlan, keepPlan, refusalsOf, type PourPlan } from '../core/pour'
-import { emptyDraft, planOf } from '../app/utils/planDraft'
+import { emptyDraft, planOf } from '../app/plan/planDraft'
 import { TEST_SETTINGS, testPlan } from '../tests/unit/plans'
 import { benchPlanSchema, planSchema, storedPlanSchema } from './contracts'
 

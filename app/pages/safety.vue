@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { useLocalStorage } from '@vueuse/core'
 import Button from 'primevue/button'
-import { useUnits } from '~/composables/useUnits'
-import { CAUTIONS } from '~/utils/cautions'
+import { useUnits } from '~/parts/show/useUnits'
+import { CAUTIONS } from '~/parts/show/cautions'
 
 const units = useUnits()
 

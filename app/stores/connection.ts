@@ -1,7 +1,7 @@
 import { defineStore } from 'pinia'
 import { ref } from 'vue'
 import { BEAT_MS, type BeatMessage, type ChangeMessage, type HelloMessage } from '~~/shared/changes'
-import { agreesWith, syncClock } from '~/composables/useClock'
+import { agreesWith, syncClock } from './clock'
 import { useOutbox } from './outbox'
 import { usePours } from './pours'
 import { onWindowMessage, tellWindows, whenLeading } from './windows'

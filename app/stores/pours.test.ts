@@ -4,13 +4,13 @@ import { createPinia, setActivePinia } from 'pinia'
 import { beforeEach, expect, it, vi } from 'vitest'
 import { keepPlan, type PourEvent } from '#core/pour'
 import type { PourRecord } from '~~/shared/records'
-import { callApi, type ApiResult } from '~/composables/useApi'
+import { callApi, type ApiResult } from './api'
 import { eventAt, testPlan } from '../../tests/unit/plans'
 import { openEventBox } from './eventBox'
 import { useOutbox } from './outbox'
 import { usePours } from './pours'
 
-vi.mock('~/composables/useApi', () => ({ callApi: vi.fn() }))
+vi.mock('./api', () => ({ callApi: vi.fn() }))
 const api = vi.mocked(callApi)
 
 const record = (events: PourEvent[] = [], revision = 1, id = 'p1'): PourRecord => ({

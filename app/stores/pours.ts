@@ -11,8 +11,8 @@ import {
 } from '#core/pour'
 import type { ChangeMessage } from '~~/shared/changes'
 import { isUnreadable, type PourAnswer, type PourRecord, type UnreadablePour } from '~~/shared/records'
-import { callAllPages, callApi, type ApiFailure } from '~/composables/useApi'
-import { clock, clockSettingMs } from '~/composables/useClock'
+import { callAllPages, callApi, type ApiFailure } from './api'
+import { clock, clockSettingMs } from './clock'
 import { useOutbox } from './outbox'
 
 /**

@@ -23,7 +23,7 @@ import type {
   RecipeInput,
   SpoonTestRecord,
 } from '~~/shared/stock'
-import { callAllPages, callApi, sendFile, type ApiResult } from '~/composables/useApi'
+import { callAllPages, callApi, sendFile, type ApiResult } from './api'
 
 /** Stands in until the workshop's own arrive. */
 const FALLBACK: SettingsRecord = {

@@ -10,7 +10,11 @@ export interface LiveStream {
 }
 
 /** Reads a server's live stream. */
-export async function openLiveStream(address: string, since?: number): Promise<LiveStream> {
+export async function openLiveStream(
+  address: string,
+  since?: number,
+  onChange: (change: ChangeMessage) => void = () => {},
+): Promise<LiveStream> {
   const abort = new AbortController()
   const answer = await fetch(`${address}/api/changes${since === undefined ? '' : `?since=${since}`}`, {
     signal: abort.signal,
@@ -32,7 +36,10 @@ export async function openLiveStream(address: string, since?: number): Promise<L
         const event = /^event: (.*)$/m.exec(part)?.[1]
         const data: unknown = JSON.parse(/^data: (.*)$/m.exec(part)![1]!)
         if (event === 'hello') gotHello(data as HelloMessage)
-        else if (event === 'change') received.push(data as ChangeMessage)
+        else if (event === 'change') {
+          received.push(data as ChangeMessage)
+          onChange(data as ChangeMessage)
+        }
       }
       for (const look of waiting) look()
     }

@@ -1,6 +1,6 @@
 import { fileURLToPath } from 'node:url'
 import { expect, it } from 'vitest'
-import { checkLayers, findCycle, importsOf, judge } from '../../scripts/layers'
+import { checkLayers, componentsOf, findCycle, importsOf, judge } from '../../scripts/layers'
 
 it('no import goes against the arrows, and there is no ring', () => {
   const { faults, files } = checkLayers(fileURLToPath(new URL('../..', import.meta.url)))
@@ -16,7 +16,11 @@ it('would notice', () => {
   expect(judge('core/mix/batch.ts', 'app/utils/time')).toContain('may not import')
   expect(judge('server/services/pours.ts', 'app/stores/pours')).toContain('may not import')
   expect(judge('core/pour/view.ts', 'core/setting/rate')).toContain('past its index')
-  expect(judge('app/utils/time.ts', 'app/stores/pours')).toContain('upwards')
+  expect(judge('app/parts/show/time.ts', 'app/run/useRun')).toContain('upwards')
+  expect(judge('app/stores/pours.ts', 'app/parts/show/useUnits')).toContain('upwards')
+  expect(judge('app/run/RunRoom.vue', 'app/plan/planDraft')).toContain('from one room into another')
+  expect(judge('server/api/bags/index.get.ts', 'server/db/client')).toContain('past its workshop')
+  expect(componentsOf('<RingSign /> <div> <RunPool\n :a="b">')).toEqual(['RingSign', 'RunPool'])
   expect(judge('core/pour/view.ts', 'core/setting')).toBeUndefined()
   expect(
     findCycle(

@@ -1,0 +1,115 @@
+<script setup lang="ts">
+import Button from 'primevue/button'
+import { computed } from 'vue'
+import { compareByUrgency, viewPour } from '#core/pour'
+import { useNow } from '~/stores/clock'
+import { usePours } from '~/stores/pours'
+import { useWorkshop } from '~/stores/workshop'
+import { nextThing } from './nextThing'
+import { rawPiece } from '~/parts/show/rawRecord'
+
+const pours = usePours()
+const workshop = useWorkshop()
+const now = useNow()
+
+const lines = computed(() =>
+  pours.open
+    .map(({ record, facts }) => {
+      const view = viewPour(facts, now.value)
+      return { id: record.id, piece: record.plan.piece, view, next: nextThing(facts, view, now.value) }
+    })
+    .sort((a, b) => compareByUrgency(a.view, b.view) || a.piece.localeCompare(b.piece)),
+)
+const unreadable = computed(() => [...pours.unreadable.values()])
+const first = computed(() => lines.value[0])
+</script>
+
+<template>
+  <div v-if="first" class="bench">
+    <BenchHero v-bind="first" />
+    <section aria-labelledby="bench-title" class="rest">
+      <div class="top">
+        <div>
+          <h1 id="bench-title">Bench</h1>
+          <p class="soft">
+            {{ workshop.settings.workshopName }} · {{ lines.length }} on the go, most urgent first
+          </p>
+        </div>
+        <Button as="router-link" to="/plan" label="Plan a pour" />
+      </div>
+      <PourLine v-for="line in lines.slice(1)" :key="line.id" v-bind="line" />
+      <NuxtLink v-for="broken in unreadable" :key="broken.id" :to="`/casts/${broken.id}`" class="broken">
+        <b>{{ rawPiece(broken) }}</b> cannot be read. It is kept as it is.
+      </NuxtLink>
+    </section>
+  </div>
+  <div v-else class="page still">
+    <RingSign :rings="[0, 0, 0, 0, 0, 0, 0, 0, 0]" :size="180" label="No pour on the go" />
+    <template v-if="pours.openLoaded">
+      <h1>The bench is clear</h1>
+      <p class="soft">
+        Nothing is setting or drying. A plan takes a minute, and nothing is mixed until you say so.
+      </p>
+      <Button as="router-link" to="/plan" label="Plan a pour" />
+    </template>
+    <template v-else-if="pours.loadFailed">
+      <h1>The workshop does not answer</h1>
+      <p class="soft">What you recorded is safe. Check that Nine Ripples is still running on its computer.</p>
+      <Button label="Try again" @click="pours.loadOpen()" />
+    </template>
+    <p v-else class="soft" role="status">Looking at the bench…</p>
+  </div>
+</template>
+
+<style scoped>
+.bench {
+  flex: 1;
+  display: grid;
+  grid-template-columns: 5fr 7fr;
+}
+.bench > :first-child {
+  position: sticky;
+  top: 0;
+  align-self: start;
+}
+.broken {
+  display: block;
+  padding: var(--s3);
+  border-left: 6px solid var(--hot);
+  margin-top: var(--s3);
+}
+.rest {
+  padding: var(--s5);
+  min-width: 0;
+}
+.top {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  gap: var(--s4);
+  margin-bottom: var(--s4);
+  padding-left: var(--s3);
+}
+.still {
+  display: grid;
+  justify-items: center;
+  text-align: center;
+  gap: var(--s4);
+  padding-top: 4rem;
+}
+@media (max-width: 60rem) {
+  .bench {
+    grid-template-columns: 1fr;
+    grid-template-rows: auto 1fr;
+  }
+  .bench > :first-child {
+    position: static;
+  }
+  .rest {
+    padding: var(--s4);
+  }
+  .top {
+    padding-left: 0;
+  }
+}
+</style>

@@ -1,0 +1,42 @@
+<script setup lang="ts">
+import { Download } from '@lucide/vue'
+import Button from 'primevue/button'
+import { useNow } from '~/stores/clock'
+import { useOutbox } from '~/stores/outbox'
+import { saveFile } from '~/parts/show/saveFile'
+
+const outbox = useOutbox()
+const now = useNow()
+function exportAll() {
+  saveFile('not-recorded.json', 'application/json', `${JSON.stringify(outbox.refused, null, 2)}\n`)
+}
+</script>
+
+<template>
+  <div class="page">
+    <h1>Not recorded</h1>
+    <p v-if="outbox.refused.length === 0" class="soft">
+      Everything you recorded on this device has been taken. <NuxtLink to="/">Back to the bench</NuxtLink>
+    </p>
+    <template v-else>
+      <p>
+        The workshop would not take these as they are. They are kept on this device until you have put them
+        right or thrown them away.
+      </p>
+      <RefusedEvent v-for="row in outbox.refused" :key="row.event.id" :row="row" :now-ms="now" />
+      <p>
+        <Button severity="secondary" @click="exportAll">
+          <Download :size="18" aria-hidden="true" /> All of them as a file
+        </Button>
+      </p>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.page {
+  display: grid;
+  gap: var(--s4);
+  align-content: start;
+}
+</style>

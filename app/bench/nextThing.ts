@@ -1,0 +1,36 @@
+import type { PourFacts, PourView } from '#core/pour'
+import { CLOCK_WORDS, STAGE_WORDS, VERDICT_WORDS, stepWords } from '~/parts/words/pour'
+import { spanText } from '~/parts/show/time'
+
+export interface NextThing {
+  stage: string
+  /** The next thing to do, a few words. */
+  doing: string
+  /** Its clock, ready to read; empty where the caster sets the pace. */
+  time: string
+  late: boolean
+}
+
+/** What a pour wants next, in words: the bench's line and the hero's headline. */
+export function nextThing(facts: PourFacts, view: PourView, nowMs: number): NextThing {
+  const stage = STAGE_WORDS[view.stage]
+  if (view.step === undefined) {
+    return { stage, doing: facts.verdict ? VERDICT_WORDS[facts.verdict.verdict] : '', time: '', late: false }
+  }
+  if (view.pastWorking) {
+    return { stage, doing: 'Past its working time: say what happened', time: '', late: true }
+  }
+  if (!view.clock) {
+    const bowl = facts.batches.length > 1 && stage !== STAGE_WORDS.mould ? `, bowl ${facts.batch + 1}` : ''
+    return { stage, doing: `${stepWords(view.step, facts.plan).title}${bowl}`, time: '', late: false }
+  }
+  const leftMs = view.clock.dueMs - nowMs
+  // Less than a second left is none.
+  const late = leftMs < 1000
+  if (view.clock.id === 'work_end') {
+    return { stage, doing: late ? 'Pour: it may be thickening' : 'Pour within', time: spanText(leftMs), late }
+  }
+  const what = CLOCK_WORDS[view.clock.id]
+  if (!late) return { stage, doing: `${what} in`, time: spanText(leftMs), late }
+  return { stage, doing: what, time: leftMs > -60_000 ? 'now' : `${spanText(leftMs)} ago`, late }
+}

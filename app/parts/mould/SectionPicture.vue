@@ -1,0 +1,264 @@
+<script setup lang="ts">
+/**
+ * A mould cut through the middle, to scale: filled to the pour line, with its measurements or a scale bar.
+ * Usage: <SectionPicture :drawing="sectionOf(method, ml)" material="silicone" label="…" dimensions />
+ */
+import { computed, useId } from 'vue'
+import type { MouldMaterial } from '#core/mould'
+import { useUnits } from '~/parts/show/useUnits'
+import type { Dimension, SectionDrawing } from './section'
+
+const props = defineProps<{
+  drawing: SectionDrawing
+  material: MouldMaterial
+  label: string
+  /** Draw the measurements; else a scale bar stands below. */
+  dimensions?: boolean
+}>()
+const units = useUnits()
+const id = useId()
+
+const extent = computed(() => {
+  const points = props.drawing.patches.flatMap((p) => p.rings.flat())
+  const xs = points.map(([x]) => x)
+  const ys = points.map(([, y]) => y)
+  return { left: Math.min(...xs), right: Math.max(...xs), low: Math.min(...ys), high: Math.max(...ys) }
+})
+const size = computed(() =>
+  Math.max(extent.value.right - extent.value.left, (extent.value.high - extent.value.low) * 1.8),
+)
+const offset = computed(() => size.value * 0.05)
+const font = computed(() => size.value * 0.048)
+
+const paths = computed(() =>
+  props.drawing.patches.map(({ stuff, rings }) => ({
+    stuff,
+    d: rings
+      .map((ring) => `M${ring.map(([x, y]) => `${x.toFixed(2)} ${(-y).toFixed(2)}`).join('L')}Z`)
+      .join(''),
+  })),
+)
+
+/** A dimension line beside what it measures, with ticks and its text, y down. */
+function placed(d: Dimension) {
+  const off = offset.value
+  const [dx, dy] = { left: [-off, 0], right: [off, 0], below: [0, off], above: [0, -off] }[d.side] as [
+    number,
+    number,
+  ]
+  const [x1, y1, x2, y2] = [d.from[0] + dx, -d.from[1] + dy, d.to[0] + dx, -d.to[1] + dy]
+  const upright = d.side === 'left' || d.side === 'right'
+  const gap = font.value * 0.35
+  return {
+    line: { x1, y1, x2, y2 },
+    text: units.length(d.lengthMm),
+    x: upright ? x1 + (d.side === 'right' ? gap : -gap) : (x1 + x2) / 2,
+    y: upright ? (y1 + y2) / 2 + font.value * 0.35 : y1 + (d.side === 'below' ? font.value : -gap),
+    anchor: upright ? (d.side === 'right' ? 'start' : 'end') : 'middle',
+    upright,
+  }
+}
+const lines = computed(() => (props.dimensions ? props.drawing.dimensions.map(placed) : []))
+
+const margin = computed(() => {
+  if (!props.dimensions) return { x: offset.value * 0.4, top: offset.value * 0.4, low: font.value * 2 }
+  const sides = new Set(props.drawing.dimensions.map((d) => d.side))
+  const longest = Math.max(4, ...lines.value.filter((l) => l.upright).map((l) => l.text.length))
+  const upright = sides.has('left') || sides.has('right')
+  return {
+    x: upright ? offset.value + (longest + 1) * font.value * 0.66 : offset.value,
+    top: sides.has('above') ? offset.value + font.value * 1.4 : offset.value,
+    low: sides.has('below') ? offset.value + font.value * 1.6 : offset.value,
+  }
+})
+const viewBox = computed(() => {
+  const { left, right, low, high } = extent.value
+  const { x, top, low: bottom } = margin.value
+  return `${left - x} ${-high - top} ${right - left + 2 * x} ${high - low + top + bottom}`
+})
+
+const STEPS = [5, 10, 20, 50, 100, 200, 500, 1000]
+const bar = computed(() => STEPS.findLast((s) => s <= size.value * 0.4) ?? 5)
+</script>
+
+<template>
+  <svg
+    class="section"
+    :class="`of-${material}`"
+    :viewBox="viewBox"
+    role="img"
+    :aria-label="label"
+    preserveAspectRatio="xMidYMid meet"
+  >
+    <defs>
+      <pattern :id="`${id}-grains`" :width="size * 0.03" :height="size * 0.03" patternUnits="userSpaceOnUse">
+        <rect width="100%" height="100%" class="grain-ground" />
+        <circle :cx="size * 0.008" :cy="size * 0.009" :r="size * 0.006" class="grain" />
+        <circle :cx="size * 0.022" :cy="size * 0.021" :r="size * 0.006" class="grain" />
+      </pattern>
+      <pattern :id="`${id}-ground`" :width="size * 0.04" :height="size * 0.04" patternUnits="userSpaceOnUse">
+        <rect width="100%" height="100%" class="soil" />
+        <circle :cx="size * 0.01" :cy="size * 0.012" :r="size * 0.003" class="pebble" />
+        <circle :cx="size * 0.03" :cy="size * 0.03" :r="size * 0.004" class="pebble" />
+      </pattern>
+    </defs>
+    <path
+      v-for="(path, i) in paths"
+      :key="i"
+      :d="path.d"
+      :class="path.stuff"
+      fill-rule="evenodd"
+      :style="
+        path.stuff === 'grains' || path.stuff === 'ground' ? { fill: `url(#${id}-${path.stuff})` } : undefined
+      "
+    />
+    <line
+      v-if="drawing.pourLine"
+      class="pour-line"
+      :x1="drawing.pourLine.from[0]"
+      :y1="-drawing.pourLine.from[1]"
+      :x2="drawing.pourLine.to[0]"
+      :y2="-drawing.pourLine.to[1]"
+      :stroke-width="size * 0.008"
+    />
+    <g v-for="(l, i) in lines" :key="`d${i}`" class="dim">
+      <line v-bind="l.line" :stroke-width="size * 0.004" />
+      <template v-for="end in [1, 2]" :key="end">
+        <line
+          :x1="(end === 1 ? l.line.x1 : l.line.x2) - (l.upright ? font * 0.25 : 0)"
+          :x2="(end === 1 ? l.line.x1 : l.line.x2) + (l.upright ? font * 0.25 : 0)"
+          :y1="(end === 1 ? l.line.y1 : l.line.y2) - (l.upright ? 0 : font * 0.25)"
+          :y2="(end === 1 ? l.line.y1 : l.line.y2) + (l.upright ? 0 : font * 0.25)"
+          :stroke-width="size * 0.006"
+        />
+      </template>
+      <text :x="l.x" :y="l.y" :text-anchor="l.anchor" :font-size="font">{{ l.text }}</text>
+    </g>
+    <g v-if="!dimensions && drawing.trueForm" class="dim">
+      <line
+        :x1="-bar / 2"
+        :x2="bar / 2"
+        :y1="-extent.low + font * 0.7"
+        :y2="-extent.low + font * 0.7"
+        :stroke-width="size * 0.012"
+      />
+      <text x="0" :y="-extent.low + font * 1.8" text-anchor="middle" :font-size="font">
+        {{ units.length(bar) }}
+      </text>
+    </g>
+    <text
+      v-if="!dimensions && !drawing.trueForm"
+      class="stand-in"
+      :x="(extent.left + extent.right) / 2"
+      :y="-extent.low + font * 1.6"
+      text-anchor="middle"
+      :font-size="font"
+    >
+      form not drawn
+    </text>
+  </svg>
+</template>
+
+<style scoped>
+.section {
+  width: 100%;
+  height: 100%;
+  display: block;
+  --material: #b7c3c4;
+}
+.of-silicone {
+  --material: #a9bcc4;
+}
+.of-polyurethane {
+  --material: #d8b26a;
+}
+.of-latex {
+  --material: #dccb9c;
+}
+.of-rigid_plastic {
+  --material: #c9d3d8;
+}
+.of-plaster {
+  --material: #d9d2c2;
+}
+.of-wood {
+  --material: #c09a68;
+}
+.of-metal {
+  --material: #9aa1a5;
+}
+.of-wet_clay {
+  --material: #9c6f55;
+}
+.of-alginate {
+  --material: #c3ced2;
+}
+.of-impression_compound {
+  --material: #8f6f7a;
+}
+.of-sand_soil {
+  --material: #8b8f90;
+}
+.of-card {
+  --material: #c9b594;
+}
+.mould {
+  fill: var(--material);
+}
+.plaster {
+  fill: #fffdf8;
+  stroke: var(--ink-soft);
+  stroke-width: 0.6px;
+  vector-effect: non-scaling-stroke;
+}
+.water {
+  fill: var(--wet-light);
+}
+.gel {
+  fill: #e6b9c0;
+}
+.object {
+  fill: #a58468;
+}
+.set {
+  fill: #d9d0bb;
+}
+.board {
+  fill: #c09a68;
+}
+.dam {
+  fill: #6c7479;
+}
+.soil {
+  fill: #c6ae86;
+}
+.pebble {
+  fill: #a58d66;
+}
+.grain-ground {
+  fill: #efe3c8;
+}
+.grain {
+  fill: #bfa878;
+}
+.pour-line {
+  stroke: var(--wet);
+}
+.dim line {
+  stroke: var(--ink);
+}
+.dim text,
+.stand-in {
+  fill: var(--ink);
+  font-weight: 600;
+  /* Keeps a figure readable where it crosses an edge. */
+  paint-order: stroke;
+  stroke: #fcfaf5d0;
+  stroke-width: 4px;
+  vector-effect: non-scaling-stroke;
+}
+.stand-in {
+  fill: var(--ink-soft);
+  font-weight: 400;
+}
+</style>

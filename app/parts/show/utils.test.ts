@@ -1,0 +1,83 @@
+import { expect, it } from 'vitest'
+import { evaluatePlan } from '#core/pour'
+import { testPlan, wholeRun, fold } from '../../../tests/unit/plans'
+import { massToWeighG, poolModeOf } from '~/run/advance'
+import { dryingLeft } from '~/parts/pour/dryingLeft'
+import { comparisonOf } from '~/casts/comparison'
+import { ringArcs } from './ringArcs'
+import { durationRangeText, durationText, spanSpoken, spanText } from './time'
+import { timelineOf } from '~/plan/timeline'
+
+it('reads spans as a clock does', () => {
+  expect([0, 59_999, 250_000, -61_000].map(spanText)).toEqual(['0:00', '0:59', '4:10', '1:01'])
+  expect([3_600_000, 86_399_000, 2.5 * 86_400_000].map(spanText)).toEqual(['1 h 00', '23 h 59', '2.5 days'])
+  expect(spanSpoken(250_000)).toBe('4 minutes')
+})
+
+it('says durations without a false decimal, ranges with one unit', () => {
+  expect([40, 600, 9000, 300_000].map(durationText)).toEqual(['40 s', '10 min', '3 h', '3.5 days'])
+  expect(durationRangeText(600, 1200)).toBe('10–20 min')
+  expect(durationRangeText(3600, 9000)).toBe('60 min – 3 h')
+})
+
+it('powder follows the water that was really weighed', () => {
+  const plan = testPlan()
+  const [ready, water] = wholeRun()
+  const planned = fold(plan, []).planned
+  const wetter = {
+    ...water!,
+    body: { type: 'weighed' as const, what: 'water' as const, massG: planned.waterG * 1.05 },
+  }
+  expect(massToWeighG('weigh_powder', fold(plan, [ready!, wetter]))).toBe(Math.round(planned.powderG * 1.05))
+})
+
+it('a knock never takes a piece out of the mould early', () => {
+  expect(poolModeOf('demould', 'set')).toBe('wait')
+  expect(poolModeOf('demould', 'demould')).toBe('demould')
+})
+
+it('lays the timeline out within its own width', () => {
+  const evaluation = evaluatePlan(testPlan('hsgc'))
+  if (!evaluation.ok) throw new Error('plan refused')
+  const line = timelineOf(evaluation.outcome, 120, 120)
+  for (const mark of line.marks) expect(mark.range.high).toBeLessThanOrEqual(line.endS)
+  expect(line.steps.map((s) => s.fromS)).toEqual([...line.steps.map((s) => s.fromS)].sort((a, b) => a - b))
+  expect(line.ticks.length).toBeLessThanOrEqual(9)
+})
+
+it('marks what went differently from the plan', () => {
+  const units = { mass: (g: number) => `${g}`, temp: (c: number) => `${c}` }
+  const run = wholeRun().map((e) => (e.body.type === 'demoulded' ? { ...e, occurredAtMs: 20 * 60_000 } : e))
+  const rows = comparisonOf(fold(testPlan(), run), units)
+  expect(rows.find((r) => r.what === 'Water')?.off).toBe(false)
+  expect(rows.find((r) => r.what === 'Out after')?.off).toBe(true)
+})
+
+it('draws nine rings that touch neither each other nor the edge', () => {
+  const arcs = ringArcs([1, 1, 1, 0.5, 0, 0, 0, 0, 0])
+  expect(arcs).toHaveLength(9)
+  const edges = arcs.flatMap((a) => [a.radius - a.width * 0.4, a.radius + a.width * 0.4])
+  expect(edges).toEqual([...edges].sort((a, b) => a - b))
+  expect(edges[0]).toBeGreaterThan(0)
+  expect(edges.at(-1)).toBeLessThan(50)
+  expect(arcs.map((a) => a.material)).toEqual([
+    'before',
+    'before',
+    'wet',
+    'wet',
+    'wet',
+    'wet',
+    'warm',
+    'warm',
+    'dry',
+  ])
+})
+
+it('says how far a drying piece is, and never a time that has gone by', () => {
+  const drying = fold(testPlan(), wholeRun().slice(0, 12)).drying!
+  const at = (days: number) => dryingLeft(drying, drying.startMs + days * 86_400_000)
+  expect(at(1)).toMatchObject({ dry: false, weighingsUsed: 2 })
+  expect(at(1).text).toMatch(/^[\d.]+(–| days – )[\d.]+ days$/)
+  expect(at(1).expectedG).toBeGreaterThan(at(3).expectedG)
+  expect(at(60)).toMatchObject({ dry: true, text: '0 s' })
+})

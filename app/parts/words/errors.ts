@@ -1,0 +1,35 @@
+import type { ErrorCode, FieldError } from '~~/shared/errors'
+
+export const ERROR_WORDS: Record<ErrorCode, string> = {
+  invalid_input: 'Something in it is out of range.',
+  invalid_json: 'The message could not be read.',
+  wrong_content_type: 'The message could not be read.',
+  payload_too_large: 'That is too much at once.',
+  not_found: 'That is not here (any more).',
+  method_not_allowed: 'That cannot be done here.',
+  foreign_origin: 'Refused: the request came from another site.',
+  too_many_streams: 'Too many windows are open on this workshop. Close some, then reload this one.',
+  event_id_conflict: 'This was already recorded differently.',
+  pour_id_conflict: 'This pour exists already, with another plan.',
+  not_a_picture: 'This file is not a picture that can be read here. JPEG, PNG, WebP, GIF, TIFF and AVIF can.',
+  photo_too_large: 'This photo is larger than 25 MB. Send a smaller one.',
+  too_many_photos: 'A mould keeps 24 photos at most. Remove one first.',
+  card_id_conflict: 'This exists already, described differently.',
+  stale_card:
+    'Somebody else changed this meanwhile. What you typed is still here: keep it once more to put it in place of theirs.',
+  in_use: 'There are bags of it: throw those away first.',
+  stale_plan:
+    'Somebody else changed this plan meanwhile. What you typed is still here: keep it once more to put it in place of theirs.',
+  plan_locked: 'This pour has been weighed out: its plan stands now.',
+  record_unreadable: 'This record cannot be read. It is kept as it is; see it under Casts.',
+  unknown_event: 'There is nothing to take back.',
+  cannot_void_void: 'An undo cannot be undone; do the step again.',
+  time_in_future: 'This device’s clock runs ahead of the workshop’s. Set it right, then try again.',
+  unavailable: 'The workshop’s database does not answer just now. Nothing is lost; trying again.',
+  internal: 'Something went wrong on our side. It has been written to the log.',
+}
+
+/** What went wrong with a request, and at which fields. */
+export function failureWords({ code, fields }: { code: ErrorCode; fields: readonly FieldError[] }): string {
+  return `${ERROR_WORDS[code]} ${fields.map((f) => `${f.path}: ${f.message}`).join('; ')}`.trim()
+}

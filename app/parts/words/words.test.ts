@@ -1,0 +1,104 @@
+import { expect, it } from 'vitest'
+import { PLASTER_CLASSES, plasterClass } from '#core/plaster'
+import { STAGES, evaluatePlan, stepsOf, viewPour } from '#core/pour'
+import { eventAt, testPlan, wholeRun, fold } from '../../../tests/unit/plans'
+import { cautionsOf, cautionsOfPlan } from '~/parts/show/cautions'
+import { groundOf } from '~/parts/show/ground'
+import { nextThing } from '~/bench/nextThing'
+import { formatDensity, formatLength, formatVolume } from '#core/units'
+import { THICKNESS_WORDS, VOLUME_ISSUE_WORDS } from './mould'
+import { eventWords } from './pour'
+import { issueWords } from './mix'
+import { provenanceWords } from './plaster'
+
+const MIN = 60_000
+
+const units = {
+  length: (mm: number) => formatLength(mm, 'us'),
+  volume: (ml: number) => formatVolume(ml, 'us'),
+  mass: (g: number) => `${g.toFixed(0)} g`,
+  temp: (c: number) => `${c.toFixed(0)} °C`,
+  density: (d: number) => formatDensity(d, 'us'),
+}
+
+it('every handling of dry powder, and every wait for heat, has its caution', () => {
+  const plain = testPlan()
+  const filled = testPlan('investment')
+  for (const step of ['weigh_powder', 'start_sift', 'sift'] as const) {
+    expect(cautionsOf(step, plain, false)).toContain('dust')
+    expect(cautionsOf(step, filled, false)).toContain('silica')
+  }
+  for (const step of ['stir', 'pour'] as const) expect(cautionsOf(step, plain, false)).toContain('body')
+  expect(cautionsOf('demould', plain, false)).toEqual(['body'])
+  expect(cautionsOf('demould', plain, true)).toEqual(['hot'])
+  const lifeCast = testPlan('pop', { mould: { ...plain.mould, kind: 'alginate' } })
+  expect(cautionsOf('prepare', lifeCast, false)).toEqual(['airway'])
+  expect(cautionsOfPlan(plain)).toEqual(['dust'])
+  expect(cautionsOfPlan({ ...filled, mould: { ...plain.mould, kind: 'alginate', cavityMl: 3000 } })).toEqual([
+    'silica',
+    'airway',
+    'body',
+  ])
+  for (const { id } of stepsOf(filled, 1)) expect(cautionsOf(id, filled, false)).toBeInstanceOf(Array)
+})
+
+it('says the next thing in words at every point of a pour', () => {
+  const run = wholeRun()
+  const at = (n: number, nowMin: number) => {
+    const facts = fold(testPlan(), run.slice(0, n))
+    return nextThing(facts, viewPour(facts, nowMin * MIN), nowMin * MIN)
+  }
+  expect(at(0, 0)).toEqual({ stage: 'Mould', doing: 'Get the mould ready', time: '', late: false })
+  expect(at(5, 7)).toEqual({ stage: 'Soak', doing: 'Start stirring in', time: '1:00', late: false })
+  expect(at(5, 8.5)).toEqual({ stage: 'Soak', doing: 'Start stirring', time: 'now', late: true })
+  expect(at(7, 10.5)).toMatchObject({ stage: 'Pour', doing: 'Pour within' })
+  expect(at(7, 25)).toMatchObject({ stage: 'Pour', doing: 'Pour: it may be thickening', late: true })
+  expect(at(7, 400)).toMatchObject({ doing: 'Past its working time: say what happened', late: true })
+  expect(at(9, 200)).toMatchObject({ stage: 'Demould', doing: 'Take it out', late: true })
+  expect(at(13, 1e5)).toEqual({ stage: 'Dry', doing: 'Good', time: '', late: false })
+})
+
+it('a refusal tells a caster what to do, with the numbers', () => {
+  const tooStiff = evaluatePlan(testPlan('pottery', { consistency: 16 })).issues[0]!
+  expect(issueWords(tooStiff, units)).toMatch(/16 parts of water cannot harden.*18\.1.*Use more water/)
+  const scoop = { measureMl: 250, packing: 'scooped', weighedKgM3: 3000 } as const
+  const heavy = evaluatePlan(testPlan('pottery', { ratioMethod: 'by_volume', scoop })).issues[0]!
+  // 2500 and 3000 kg/m³ over 16.0185 (from memory).
+  expect(issueWords(heavy, units)).toMatch(/weighed scoop: at most 156 lb\/ft³, not 187 lb\/ft³/)
+  const off = fold(testPlan(), [
+    eventAt(1, { type: 'weighed', what: 'water', massG: 900 }),
+    eventAt(2, { type: 'weighed', what: 'powder', massG: 1000 }),
+  ])
+  expect(issueWords(off.issues[0]!, units)).toContain('gives 90 parts of water to 100; the plan says 70')
+})
+
+it('puts every kind of event into the record', () => {
+  const line = (body: Parameters<typeof eventWords>[0]) =>
+    eventWords(body, {
+      mass: (g) => `${g} g`,
+      temp: (c) => `${c} °C`,
+      volume: (v) => `${v} ml`,
+      length: (v) => `${v} mm`,
+      density: (v) => `${v} kg/m³`,
+    })
+  expect(line({ type: 'weighed', what: 'powder', massG: 5 })).toBe('Weighed 5 g of plaster')
+  expect(line({ type: 'touch', cue: 'warm', seen: false })).toBe('Feels warm: not yet')
+  expect(line({ type: 'temperature', place: 'slurry', tempC: 19 })).toBe('19 °C (slurry)')
+  expect(line({ type: 'finished', verdict: 'failed', reason: 'short' })).toBe('Failed: short')
+  for (const { body } of wholeRun()) expect(line(body).length).toBeGreaterThan(2)
+})
+
+it('every class names where its numbers come from, every stage its ground', () => {
+  for (const c of PLASTER_CLASSES) expect(provenanceWords(c.consistency.provenance)).toContain('from memory')
+  expect(provenanceWords(plasterClass('pop').halfHydrationMin.provenance)).toContain('no source')
+  expect(new Set(STAGES.map(groundOf)).size).toBe(4)
+})
+
+it('says limits in the workshop’s own units', () => {
+  expect(VOLUME_ISSUE_WORDS.clearance_too_small(12.7, 25.4, units)).toContain(
+    'Only 1/2 in of gel at the side: under 1 in',
+  )
+  expect(THICKNESS_WORDS.print_too_thin(6.35, 12.7, units)).toBe(
+    '1/4 in over a print is thin: 1/2 in or more lifts in one piece.',
+  )
+})

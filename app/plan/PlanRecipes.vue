@@ -1,0 +1,265 @@
+<script setup lang="ts">
+/**
+ * Plans kept under a name: start from one, on the mould in hand; set one beside this plan; hand one on.
+ * Usage: <PlanRecipes :draft :plan :now-ms @use="useRecipe" />
+ */
+import { Download, Printer, Trash2, Upload } from '@lucide/vue'
+import Button from 'primevue/button'
+import InputText from 'primevue/inputtext'
+import { computed, ref, useId, useTemplateRef } from 'vue'
+import { evaluatePlan, type PourPlan } from '#core/pour'
+import type { Recipe, RecipeFile, RecipeInput } from '~~/shared/stock'
+import { useConflict } from '~/parts/form/useConflict'
+import { useUnits } from '~/parts/show/useUnits'
+import { useWorkshop } from '~/stores/workshop'
+import { recipeLines } from '~/parts/form/cardLines'
+import { comparePlans } from '~/parts/mix/planComparison'
+import { mixDraft, planOf, type PlanDraft } from './planDraft'
+import { saveFile } from '~/parts/show/saveFile'
+import { failureWords } from '~/parts/words/errors'
+
+const props = defineProps<{ draft: PlanDraft; plan: PourPlan | undefined; nowMs: number }>()
+const emit = defineEmits<{ use: [plan: PourPlan] }>()
+const workshop = useWorkshop()
+const units = useUnits()
+const id = useId()
+
+const name = ref('')
+const said = ref('')
+const failure = ref('')
+/** A name that is taken means that recipe: the plan takes its place. */
+const replaced = computed(() => {
+  const typed = name.value.trim()
+  return workshop.recipes.find((r) => r.name === typed)
+})
+const newId = ref(crypto.randomUUID())
+const { theirs, meets, clear: clearConflict } = useConflict<Recipe>()
+const mine = ref<{ id: string; recipe: RecipeInput }>()
+async function keep() {
+  const recipe = { name: name.value.trim(), plan: props.plan }
+  if (!recipe.plan || recipe.name === '') return
+  const seen = replaced.value
+  await put(seen?.id ?? newId.value, seen?.revision ?? null, recipe as RecipeInput)
+}
+async function put(recipeId: string, seen: number | null, recipe: RecipeInput) {
+  said.value = failure.value = ''
+  clearConflict()
+  const answer = await workshop.saveRecipe(recipeId, seen, recipe)
+  if (!answer.ok) {
+    mine.value = { id: recipeId, recipe }
+    if (!meets(answer.failure)) failure.value = failureWords(answer.failure)
+  } else {
+    said.value = seen === null ? `${recipe.name} is kept.` : `${recipe.name} is kept in place of the old one.`
+    name.value = ''
+    newId.value = crypto.randomUUID()
+  }
+}
+function keepMine() {
+  if (mine.value && theirs.value) void put(mine.value.id, theirs.value.revision, mine.value.recipe)
+}
+async function drop(recipe: Recipe) {
+  const answer = await workshop.deleteRecipe(recipe.id)
+  said.value = answer.ok ? `${recipe.name} is gone.` : ''
+  if (!answer.ok) failure.value = failureWords(answer.failure)
+}
+
+function use(recipe: Recipe) {
+  emit('use', recipe.plan)
+  said.value = `${recipe.name}, for this mould.`
+}
+const besideId = ref('')
+const beside = computed(() => {
+  const recipe = workshop.recipes.find((r) => r.id === besideId.value)
+  if (!recipe || !props.plan) return undefined
+  const scaled = planOf({ ...props.draft, ...mixDraft(recipe.plan, workshop) }, workshop, props.nowMs)
+  if (!scaled) return undefined
+  const plans = [props.plan, scaled].map((plan) => ({ plan, evaluation: evaluatePlan(plan) }))
+  return { name: recipe.name, rows: comparePlans(plans, units) }
+})
+
+const fileInput = useTemplateRef('fileInput')
+function handOn(recipe: Recipe) {
+  const file: RecipeFile = {
+    format: 'nine-ripples.recipe',
+    version: 1,
+    name: recipe.name,
+    plan: recipe.plan as RecipeFile['plan'],
+  }
+  saveFile(`${recipe.name}.json`, 'application/json', `${JSON.stringify(file, null, 2)}\n`)
+}
+/** A file never overwrites what is kept. */
+function freeName(wanted: string): string {
+  const taken = new Set(workshop.recipes.map((r) => r.name))
+  let free = wanted
+  for (let n = 2; taken.has(free); n++) free = `${wanted} (${n})`
+  return free
+}
+async function takeIn() {
+  const file = fileInput.value?.files?.[0]
+  if (!file) return
+  said.value = failure.value = ''
+  try {
+    const read = JSON.parse(await file.text()) as Partial<RecipeFile>
+    if (read.format === 'nine-ripples.recipe' && read.version === 1 && read.name && read.plan)
+      await put(crypto.randomUUID(), null, { name: freeName(read.name), plan: read.plan })
+    else failure.value = 'This file is not a recipe.'
+  } catch {
+    failure.value = 'This file cannot be read: it is not JSON.'
+  }
+  fileInput.value!.value = ''
+}
+</script>
+
+<template>
+  <details class="slab fold">
+    <summary>
+      <h2>Recipes</h2>
+      <span class="soft">{{
+        workshop.recipes.length === 0 ? 'none kept yet' : workshop.recipes.length
+      }}</span>
+    </summary>
+    <div>
+      <UnreadableCards :cards="workshop.unreadable.recipes" />
+      <ul v-if="workshop.recipes.length > 0">
+        <li v-for="r in workshop.recipes" :key="r.id">
+          <span>
+            <b>{{ r.name }}</b>
+            <small class="soft">{{ r.plan.plaster.name }}, {{ Math.round(r.plan.consistency) }} to 100</small>
+          </span>
+          <span class="acts">
+            <Button label="Use it here" :aria-label="`Use it here: ${r.name}`" @click="use(r)" />
+            <Button
+              severity="secondary"
+              :label="besideId === r.id ? 'Take away' : 'Beside this'"
+              :aria-label="`${besideId === r.id ? 'Take away' : 'Beside this'}: ${r.name}`"
+              @click="besideId = besideId === r.id ? '' : r.id"
+            />
+            <NuxtLink :to="`/recipes/${r.id}`" class="icon-button" :aria-label="`Card of ${r.name}, to print`"
+              ><Printer :size="20" aria-hidden="true"
+            /></NuxtLink>
+            <button type="button" class="icon-button" :aria-label="`${r.name} as a file`" @click="handOn(r)">
+              <Download :size="20" aria-hidden="true" />
+            </button>
+            <button type="button" class="icon-button" :aria-label="`Throw ${r.name} away`" @click="drop(r)">
+              <Trash2 :size="20" aria-hidden="true" />
+            </button>
+          </span>
+        </li>
+      </ul>
+      <table v-if="beside" data-testid="beside">
+        <thead>
+          <tr>
+            <th scope="col"><span class="visually-hidden">What</span></th>
+            <th scope="col">This plan</th>
+            <th scope="col">{{ beside.name }}, on this mould</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="row in beside.rows" :key="row.what" :class="{ differs: row.differs }">
+            <th scope="row">{{ row.what }}</th>
+            <td v-for="(value, i) in row.values" :key="i">{{ value }}</td>
+          </tr>
+        </tbody>
+      </table>
+      <div class="keep">
+        <label :for="`${id}-name`"
+          >Keep this plan as
+          <InputText
+            :id="`${id}-name`"
+            v-model="name"
+            maxlength="120"
+            placeholder="a name"
+            autocomplete="off"
+        /></label>
+        <Button
+          label="Keep the recipe"
+          severity="secondary"
+          type="button"
+          :disabled="name.trim() === '' || !plan"
+          @click="keep"
+        />
+        <Button severity="secondary" type="button" @click="fileInput?.click()">
+          <Upload :size="18" aria-hidden="true" /> From a file
+        </Button>
+        <input
+          ref="fileInput"
+          type="file"
+          accept=".json,application/json"
+          aria-label="Recipe file"
+          class="visually-hidden"
+          tabindex="-1"
+          @change="takeIn"
+        />
+      </div>
+      <p v-if="said" role="status" class="said">{{ said }}</p>
+      <p v-if="failure" role="alert" class="failure">{{ failure }}</p>
+      <ConflictNote
+        v-if="theirs && mine"
+        :mine="recipeLines(mine.recipe, units)"
+        :theirs="recipeLines(theirs, units)"
+        @mine="keepMine"
+        @theirs="clearConflict"
+      />
+    </div>
+  </details>
+</template>
+
+<style scoped>
+ul {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+li {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  justify-content: space-between;
+  gap: var(--s2);
+  padding: var(--s2) 0;
+  border-top: 1px solid var(--line);
+}
+li small {
+  display: block;
+}
+.acts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: var(--s1);
+  align-items: center;
+}
+.keep {
+  display: flex;
+  flex-wrap: wrap;
+  gap: var(--s3);
+  align-items: end;
+}
+.keep label {
+  display: grid;
+  gap: var(--s1);
+  font-weight: 600;
+  flex: 1 1 10rem;
+}
+table {
+  border-collapse: collapse;
+  width: 100%;
+}
+th,
+td {
+  text-align: left;
+  padding: var(--s1) var(--s2) var(--s1) 0;
+  border-top: 1px solid var(--line);
+  vertical-align: baseline;
+}
+tbody th {
+  font-weight: 400;
+  color: var(--ink-soft);
+}
+.differs td {
+  font-weight: 700;
+}
+.said {
+  font-weight: 600;
+  color: var(--wet);
+}
+</style>

@@ -1,0 +1,244 @@
+<script setup lang="ts">
+import { useLocalStorage } from '@vueuse/core'
+import Button from 'primevue/button'
+import { computed, ref, watch } from 'vue'
+import { layersOf } from '#core/mould'
+import { evaluatePlan, keepPlan, type PlanEvaluation, type PourPlan } from '#core/pour'
+import type { PourRecord } from '~~/shared/records'
+import { useUnits } from '~/parts/show/useUnits'
+import type { ApiResult } from '~/stores/api'
+import { clock } from '~/stores/clock'
+import { useLastConsistency } from './useLastConsistency'
+import { useProblems } from '~/parts/form/useProblems'
+import { usePours } from '~/stores/pours'
+import { useWorkshop } from '~/stores/workshop'
+import {
+  draftOf,
+  firstDraft,
+  layersChoice,
+  mixDraft,
+  mouldChoice,
+  planOf,
+  plasterChoice,
+  remedyDraft,
+  setChoice,
+  type PlanDraft,
+} from './planDraft'
+import { bagInputOf } from '~/parts/plaster/plasterChoice'
+import { failureWords } from '~/parts/words/errors'
+
+const workshop = useWorkshop()
+const pours = usePours()
+const units = useUnits()
+const route = useRoute()
+const router = useRouter()
+
+/** Set when an existing pour's plan is being changed. */
+const changingId = computed(() => (typeof route.query.pour === 'string' ? route.query.pour : undefined))
+const seenRevision = ref(0)
+
+await workshop.load()
+// Survives a reload or a closed lid: a half-filled worksheet is work too.
+const kept = useLocalStorage<PlanDraft>('nine-ripples.plan-draft.4', firstDraft(workshop), {
+  mergeDefaults: true,
+})
+const draft = ref<PlanDraft>({ ...kept.value })
+if (changingId.value) {
+  await pours.load(changingId.value)
+  const record = pours.records.get(changingId.value)
+  if (record) {
+    seenRevision.value = record.revision
+    draft.value = draftOf(record.plan, workshop)
+  }
+}
+// What was kept may point at a shelf that is empty by now.
+const { source } = draft.value
+if (
+  (source === 'shelf' && workshop.moulds.length === 0) ||
+  (source === 'set' && workshop.mouldSets.length === 0)
+)
+  draft.value.source = 'describe'
+watch(draft, (now) => (changingId.value ? undefined : (kept.value = { ...now })), { deep: true })
+
+function pickMould(id: string) {
+  const mould = workshop.moulds.find((m) => m.id === id)
+  if (mould) Object.assign(draft.value, mouldChoice(mould, workshop))
+}
+function pickSet(id: string) {
+  const set = workshop.mouldSets.find((s) => s.id === id)
+  if (set) Object.assign(draft.value, setChoice(set, workshop))
+}
+function pickPlaster(key: string) {
+  Object.assign(draft.value, plasterChoice(key, workshop))
+}
+/** A recipe is everything but the mould: it is scaled to the one on the worksheet. */
+function useRecipe(plan: PourPlan) {
+  Object.assign(draft.value, mixDraft(plan, workshop))
+}
+if (typeof route.query.mould === 'string') pickMould(route.query.mould)
+if (typeof route.query.set === 'string') pickSet(route.query.set)
+if (typeof route.query.recipe === 'string') {
+  const recipe = workshop.recipes.find((r) => r.id === route.query.recipe)
+  if (recipe) useRecipe(recipe.plan)
+}
+
+const { note: noteProblem, clear: forgetProblems, none: readable } = useProblems()
+// A field that is no longer on the page cannot stand in the way.
+watch(
+  () => [draft.value.source, draft.value.ratioMethod, draft.value.splitBy, draft.value.waterFrom],
+  () => forgetProblems(),
+)
+const unread = computed(() => !readable.value)
+
+// A bag's age is told to the day: the moment the page was opened will do.
+const openedMs = clock.nowMs()
+const plan = computed<PourPlan | undefined>(() => planOf(draft.value, workshop, openedMs))
+const evaluation = computed<PlanEvaluation | undefined>(() => plan.value && evaluatePlan(plan.value))
+const outcome = computed(() => (evaluation.value?.ok ? evaluation.value.outcome : undefined))
+// A shell is built in layers: with another mould the bowls follow.
+watch(
+  () => Math.max(1, ...(plan.value?.mould.members ?? []).map((m) => layersOf(m.volume))),
+  (layers) => Object.assign(draft.value, layersChoice(draft.value.splitBy, layers)),
+)
+const lastConsistency = useLastConsistency(plan)
+
+const failure = ref('')
+const busy = ref(false)
+// Made once for this worksheet: if the answer gets lost and it is sent again, it is still one pour.
+const newId = crypto.randomUUID()
+
+/** One weighed scoop is remembered for its bag. */
+async function rememberScoop() {
+  const { scoop, bagId, ratioMethod } = draft.value
+  const bag = workshop.bags.find((b) => b.id === bagId)
+  const { weighedKgM3 } = scoop
+  if (!bag || ratioMethod !== 'by_volume' || weighedKgM3 === null) return
+  if (bag.scoop?.weighedKgM3 === weighedKgM3 && bag.scoop.measureMl === scoop.measureMl) return
+  await workshop.saveBag(bag.id, bag.revision, { ...bagInputOf(bag), scoop: { ...scoop, weighedKgM3 } })
+}
+
+async function save() {
+  if (!plan.value || !evaluation.value?.ok || unread.value || busy.value) return
+  busy.value = true
+  failure.value = ''
+  const answer: ApiResult<PourRecord> = changingId.value
+    ? await pours.changePlan(changingId.value, seenRevision.value, keepPlan(plan.value))
+    : await pours.create(keepPlan(plan.value), newId)
+  if (answer.ok) await rememberScoop()
+  busy.value = false
+  if (answer.ok) {
+    if (!changingId.value) kept.value = { ...draft.value, piece: '' }
+    await router.push(`/pour/${answer.value.id}`)
+    return
+  }
+  failure.value = failureWords(answer.failure)
+  if (answer.failure.code === 'stale_plan' && changingId.value) {
+    await pours.load(changingId.value)
+    seenRevision.value = pours.records.get(changingId.value)?.revision ?? seenRevision.value
+  }
+}
+</script>
+
+<template>
+  <form class="page" novalidate @submit.prevent="save">
+    <div class="sheet">
+      <header>
+        <h1>{{ changingId ? 'Change the plan' : 'Plan a pour' }}</h1>
+      </header>
+      <PlanMould v-model="draft" :problem="noteProblem" @pick="pickMould" @pick-set="pickSet" />
+      <PlanPlaster
+        v-model="draft"
+        :plan="plan"
+        :water-ml="outcome?.weighOut.waterG"
+        :powder-g="outcome?.weighOut.powderG"
+        :problem="noteProblem"
+        @pick="pickPlaster"
+      />
+      <PlanBatches v-model="draft" :batching="outcome?.batching" :problem="noteProblem" />
+      <PlanConditions v-model="draft" :plan="plan" :problem="noteProblem" />
+      <PlanRecipes :draft="draft" :plan="plan" :now-ms="openedMs" @use="useRecipe" />
+    </div>
+    <div class="side">
+      <PlanResult
+        v-if="plan && evaluation"
+        :plan="plan"
+        :evaluation="evaluation"
+        :stale="unread"
+        :last-consistency="lastConsistency"
+        @take="(change) => Object.assign(draft, remedyDraft(change))"
+      />
+      <p v-else class="slab">Choose a mould and a plaster: the rest follows from them.</p>
+      <div class="act">
+        <p v-if="evaluation?.ok" class="brief" aria-hidden="true">
+          <b>{{ units.mass(evaluation.outcome.weighOut.waterG) }}</b> water ·
+          <b>{{ units.mass(evaluation.outcome.weighOut.powderG) }}</b> plaster
+        </p>
+        <p v-if="failure" class="failure" role="alert">{{ failure }}</p>
+        <Button
+          type="submit"
+          class="go"
+          :label="changingId ? 'Keep this plan' : 'Take it to the bench'"
+          :disabled="!evaluation?.ok || unread || busy"
+        />
+      </div>
+    </div>
+  </form>
+</template>
+
+<style scoped>
+.page {
+  width: 100%;
+  display: grid;
+  grid-template-columns: minmax(0, 5fr) minmax(0, 6fr);
+  gap: var(--s5);
+  align-items: start;
+}
+.sheet,
+.slab {
+  display: grid;
+  gap: var(--s4);
+}
+.sheet {
+  gap: var(--s3);
+}
+.side {
+  position: sticky;
+  top: var(--s3);
+  display: grid;
+  gap: var(--s3);
+  /* The sheet is long and so is what it comes to: each scrolls by itself, so that a slider and its effect are both in sight. */
+  max-height: calc(100dvh - 6rem);
+  overflow-y: auto;
+  align-content: start;
+}
+.act {
+  display: grid;
+  gap: var(--s2);
+  position: sticky;
+  bottom: 0;
+  padding: var(--s2) 0;
+  background: var(--chalk);
+}
+.brief {
+  display: none;
+  text-align: center;
+  font-size: 1.15rem;
+}
+.go {
+  font-size: 1.2rem;
+  justify-self: stretch;
+}
+@media (max-width: 60rem) {
+  .page {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .side {
+    position: static;
+    display: contents;
+    max-height: none;
+  }
+  .brief {
+    display: block;
+  }
+}
+</style>

@@ -1,0 +1,102 @@
+<script setup lang="ts">
+/** Sifting to a look, each drawn in its bowl. Usage: <SiftStages v-model="draft" :class-id :water-ml /> */
+import { computed } from 'vue'
+import { SIFT_STAGES, consistencyBySifting, type SiftStage } from '#core/mix'
+import type { PlasterClassId } from '#core/plaster'
+import { useUnits } from '~/parts/show/useUnits'
+import type { PlanDraft } from './planDraft'
+import { SIFT_STAGE_WORDS } from '~/parts/words/plaster'
+
+const props = defineProps<{ classId: PlasterClassId; waterMl: number | undefined }>()
+const draft = defineModel<PlanDraft>({ required: true })
+const units = useUnits()
+
+const stages = computed(() =>
+  SIFT_STAGES.map((stage) => ({
+    value: stage,
+    label: SIFT_STAGE_WORDS[stage].name,
+    gives: consistencyBySifting(props.classId, stage),
+  })),
+)
+function choose(stage: SiftStage) {
+  draft.value.siftStage = stage
+  draft.value.consistency = Math.round(consistencyBySifting(props.classId, stage).mid)
+}
+const off = computed(() => {
+  const gives = consistencyBySifting(props.classId, draft.value.siftStage).mid
+  return { gives, far: Math.abs(gives / draft.value.consistency - 1) > 0.03 }
+})
+</script>
+
+<template>
+  <div class="stages" role="radiogroup" aria-label="Sift until it looks like">
+    <button
+      v-for="s in stages"
+      :key="s.value"
+      type="button"
+      role="radio"
+      :aria-checked="draft.siftStage === s.value"
+      @click="choose(s.value)"
+    >
+      <svg viewBox="0 0 60 34" aria-hidden="true">
+        <path d="M2 4 L8 32 H52 L58 4" class="bowl" />
+        <path d="M5 14 H55 L52 31 H8 Z" class="water" />
+        <path :d="SIFT_STAGE_WORDS[s.value].picture" class="bed" />
+      </svg>
+      <b>{{ s.label }}</b>
+      <span>{{ s.gives.mid.toFixed(0) }}</span>
+      <small>{{ s.gives.low.toFixed(0) }}–{{ s.gives.high.toFixed(0) }}</small>
+    </button>
+  </div>
+  <p class="small">
+    <template v-if="waterMl"
+      >Start from <b>{{ units.volume(waterMl) }}</b> of water. </template
+    >{{ SIFT_STAGE_WORDS[draft.siftStage].how }}
+    <template v-if="off.far">
+      That gives about {{ off.gives.toFixed(0) }}, not the {{ draft.consistency.toFixed(0) }} planned: choose
+      the look again, or weigh.
+    </template>
+  </p>
+</template>
+
+<style scoped>
+.stages {
+  display: grid;
+  grid-template-columns: repeat(3, minmax(0, 1fr));
+  gap: var(--s2);
+}
+.stages button {
+  display: grid;
+  justify-items: center;
+  gap: 2px;
+  padding: var(--s2);
+  border: 2px solid var(--line);
+  border-radius: 0.9rem;
+  background: transparent;
+  color: inherit;
+  font: inherit;
+  line-height: 1.2;
+  cursor: pointer;
+}
+.stages button[aria-checked='true'] {
+  border-color: var(--wet);
+  background: var(--wet-light);
+}
+.stages svg {
+  width: 100%;
+  max-width: 7rem;
+}
+.bowl {
+  fill: none;
+  stroke: var(--ink);
+  stroke-width: 2;
+}
+.water {
+  fill: #9fc3ca;
+}
+.bed {
+  fill: #f3efe4;
+  stroke: var(--ink);
+  stroke-width: 0.8;
+}
+</style>

@@ -1,0 +1,204 @@
+<script setup lang="ts">
+/**
+ * What this mould asks for at this step: its preparation list to tick, how to get its air out, where the rest goes.
+ * Usage: <RunGuidance :facts :step :now-ms @record />
+ */
+import { computed } from 'vue'
+import { inScoops } from '#core/mix'
+import { keyingOf, placeLeftover, type Preparation } from '#core/mould'
+import {
+  FIRST_SCOOP,
+  airTacticsOf,
+  classValuesOf,
+  layerBelow,
+  preparationsOf,
+  type EventBody,
+  type PourFacts,
+  type StepId,
+} from '#core/pour'
+import { useUnits } from '~/parts/show/useUnits'
+import { STIR_SIGNS } from '~/parts/words/mix'
+import { KEYING_WORDS, PREPARATION_WORDS, TACTIC_WORDS } from '~/parts/words/mould'
+import { scoopsText } from '~/parts/mix/scoop'
+import { momentText } from '~/parts/show/time'
+import { ingredientsOf } from '~/parts/mix/weighOut'
+import { PACKING_WORDS } from '~/parts/words/plaster'
+
+const props = defineProps<{ facts: PourFacts; step: StepId | undefined; nowMs: number }>()
+const emit = defineEmits<{ record: [body: EventBody] }>()
+const units = useUnits()
+
+const items = computed(() => (props.step === 'prepare' ? preparationsOf(props.facts.plan) : []))
+/** Events that ticked each line; two tablets may both have. */
+const ticks = computed(() => {
+  const found = new Map<Preparation, string[]>()
+  for (const { id, body } of props.facts.live)
+    if (body.type === 'prepared') found.set(body.item, [...(found.get(body.item) ?? []), id])
+  return found
+})
+function toggle(item: Preparation) {
+  const ids = ticks.value.get(item)
+  if (!ids) emit('record', { type: 'prepared', item })
+  else for (const targetId of ids) emit('record', { type: 'void', targetId })
+}
+
+/** What goes into this bowl besides, where it is more than one thing or has a name. */
+const parts = computed(() => {
+  const into = props.step === 'weigh_filler' ? 'powder' : props.step === 'weigh_admix' ? 'water' : undefined
+  if (!into) return []
+  return ingredientsOf(props.facts.plan, props.facts.inHand.planned).filter(
+    (i) => i.into === into && i.id !== 'water' && i.id !== 'powder',
+  )
+})
+/** Where the scale is gone, the same amounts by jug and scoop. */
+const byVolume = computed(() => {
+  const { plan, scaleFailed, inHand } = props.facts
+  if (!scaleFailed) return ''
+  if (props.step === 'weigh_water') return `${units.volume(inHand.planned.waterG)} of water, by the jug.`
+  if (props.step !== 'weigh_powder') return ''
+  const scoop = plan.scoop ?? FIRST_SCOOP
+  const { text } = scoopsText(inScoops(inHand.planned.powderG, classValuesOf(plan).bulkKgM3, scoop.measureMl))
+  return `${text} of ${units.volume(scoop.measureMl)}, ${PACKING_WORDS[scoop.packing].toLowerCase()}, levelled.`
+})
+const kneaded = computed(() => props.facts.plan.addingWay === 'kneaded')
+/** The bag is shut in the idle minutes, with the mask still on. */
+const closeBag = computed(() =>
+  kneaded.value ? props.step === 'tap' : props.step === 'soak' && props.facts.batch === 0,
+)
+const stirring = computed(() => {
+  if (props.step !== 'stir') return []
+  const { plan, settingStartMs, setting } = props.facts
+  const purposes = [...new Set((plan.mould.members ?? []).map((m) => m.purpose))]
+  const limit =
+    settingStartMs === undefined
+      ? []
+      : [
+          `Never past ${momentText(settingStartMs + setting.timeS.initial_set.low * 1000, props.nowMs)}: what is stirred once it sets stays weak.`,
+        ]
+  return [...purposes.map((p) => STIR_SIGNS[p]), ...limit]
+})
+const waitsForLayer = computed(
+  () =>
+    props.step === 'start_sift' &&
+    props.facts.inHand.planned.start === 'when_it_thickens' &&
+    props.facts.batch > 0,
+)
+const freshBowl = computed(
+  () => props.step === 'start_sift' && props.facts.batch > 0 && props.facts.plan.addingWay !== 'kneaded',
+)
+const keying = computed(() =>
+  props.facts.inHand.topUp && (props.step === 'pour' || props.step === 'start_sift')
+    ? keyingOf(layerBelow(props.facts, props.nowMs)).map((k) => KEYING_WORDS[k])
+    : [],
+)
+
+const FILLING: (StepId | undefined)[] = ['face_coat', 'part_fill', 'pour']
+const tactics = computed(() => {
+  if (!FILLING.includes(props.step)) return []
+  // Steps of their own say these themselves; vents belong to the preparation.
+  return airTacticsOf(props.facts.plan).filter((t) => !['brush_coat', 'part_fill', 'vent'].includes(t))
+})
+const leftover = computed(() => {
+  if (props.step !== 'pour' && props.step !== 'tap') return []
+  const { plan, planned, actual, batch, batches } = props.facts
+  // Only the last bowl leaves anything over.
+  if (batch < batches.length - 1) return []
+  return placeLeftover((actual ?? planned).slurryMl - plan.mould.cavityMl, plan.spill ?? []).fills
+})
+/** Too heavy for the scale at once. */
+const turns = computed(() => {
+  const { weighings } = props.facts.inHand.planned
+  const n =
+    props.step === 'weigh_water' ? weighings.water : props.step === 'weigh_powder' ? weighings.powder : 1
+  return n > 1 ? [`More than the scale takes: in ${n} goes.`] : []
+})
+/** All that is to be said at this step, one line each. */
+const lines = computed(() => [
+  ...turns.value,
+  ...parts.value.map((p) => `${units.mass(p.massG)} of ${p.what.toLowerCase()}`),
+  ...(closeBag.value ? ['Close the bag of plaster now. The mask stays on until it is shut.'] : []),
+  ...stirring.value,
+  ...(waitsForLayer.value ? ['Roughen the layer in the mould, then mix this one as that thickens.'] : []),
+  ...(freshBowl.value ? ['Into a fresh, clean bowl: crumbs of the last one make it set sooner.'] : []),
+  ...keying.value,
+  ...tactics.value.map((t) => TACTIC_WORDS[t]),
+])
+</script>
+
+<template>
+  <div v-if="items.length > 0" class="items" role="group" aria-label="To make ready">
+    <button
+      v-for="item in items"
+      :key="item"
+      type="button"
+      role="checkbox"
+      :aria-checked="ticks.has(item)"
+      class="item"
+      @click="toggle(item)"
+    >
+      <span class="box" aria-hidden="true">{{ ticks.has(item) ? '✓' : '' }}</span>{{
+        PREPARATION_WORDS[item]
+      }}
+    </button>
+  </div>
+  <p v-if="byVolume" class="volume">{{ byVolume }}</p>
+  <ul v-if="lines.length > 0 || leftover.length > 0" class="lines">
+    <li v-for="line in lines" :key="line">{{ line }}</li>
+    <li v-if="leftover.length > 0">
+      What is left fills
+      <template v-for="(fill, i) in leftover" :key="fill.mouldId"
+        ><template v-if="i > 0">, then </template><b>{{ fill.name }}</b> ({{
+          units.roughVolume(fill.fillMl)
+        }})</template
+      >.
+    </li>
+  </ul>
+</template>
+
+<style scoped>
+.items {
+  display: grid;
+  gap: var(--s1) var(--s3);
+  grid-template-columns: repeat(auto-fit, minmax(min(17rem, 100%), 1fr));
+}
+.item {
+  display: grid;
+  grid-template-columns: 1.7rem 1fr;
+  gap: var(--s2);
+  align-items: center;
+  min-height: 44px;
+  padding: 2px var(--s2);
+  border: 0;
+  border-radius: 0.6rem;
+  background: transparent;
+  color: inherit;
+  text-align: left;
+  line-height: 1.15;
+  cursor: pointer;
+}
+.box {
+  width: 1.7rem;
+  height: 1.7rem;
+  border: 2px solid currentColor;
+  border-radius: 0.45rem;
+  display: grid;
+  place-content: center;
+  font-weight: 700;
+}
+.item[aria-checked='true'] {
+  color: var(--on-ground-soft);
+}
+.item[aria-checked='true'] .box {
+  background: var(--pool-colour);
+  color: var(--on-pool);
+}
+.volume {
+  font-size: 1.4rem;
+  font-weight: 700;
+}
+.lines {
+  margin: 0;
+  padding-left: 1.2rem;
+  font-size: 1.08rem;
+}
+</style>

@@ -1,0 +1,152 @@
+<script setup lang="ts">
+/**
+ * The lower half of the live run: one target, or what stands in its place while it sets, comes out and dries.
+ * Usage: <RunPool v-model:mass-g="massG" :facts :step :mode :action :now-ms :record-path @knock @record @problem @finish />
+ */
+import { watch } from 'vue'
+import type { DemouldOutcome, EventBody, PourFacts, StepId } from '#core/pour'
+import { usePreferences } from '~/parts/show/usePreferences'
+import { useScale } from './useScale'
+import { isWeighStep, type PoolMode } from './advance'
+
+defineProps<{
+  facts: PourFacts
+  step: StepId | undefined
+  mode: PoolMode
+  action: string
+  nowMs: number
+  recordPath: string
+}>()
+const massG = defineModel<number | undefined>('massG', { required: true })
+const emit = defineEmits<{ knock: []; record: [body: EventBody]; problem: [message: string]; finish: [] }>()
+const scale = useScale()
+const { anyKey } = usePreferences()
+// What the scale shows is what is recorded.
+watch([scale.massG, scale.zeroG], ([nowG, zeroG]) => {
+  if (nowG !== undefined && nowG - zeroG > 0) massG.value = nowG - zeroG
+})
+const out = (outcome: DemouldOutcome) => emit('record', { type: 'demoulded', outcome })
+</script>
+
+<template>
+  <section class="pool" aria-label="Next">
+    <div v-if="isWeighStep(step)" class="actual">
+      <QuantityField
+        :key="`${step}${facts.batch}`"
+        v-model="massG"
+        kind="mass"
+        label="On the scale"
+        large
+        :min="0.1"
+        :max="1000000"
+        @problem="emit('problem', $event)"
+      />
+      <div v-if="scale.can" class="scale">
+        <button v-if="!scale.connected.value" type="button" class="lesser" @click="scale.connect()">
+          Connect a scale
+        </button>
+        <button v-else type="button" class="lesser" @click="scale.zero()">Zero the scale here</button>
+        <small v-if="scale.failure.value" role="alert">{{ scale.failure.value }}</small>
+      </div>
+    </div>
+    <button v-if="mode === 'knock'" type="button" class="knock" data-pool @click="emit('knock')">
+      <span class="figure">{{ action }}</span>
+      <span>touch anywhere here{{ anyKey ? ', or any key' : '' }}</span>
+    </button>
+    <RunWait
+      v-else-if="mode === 'wait'"
+      :facts="facts"
+      :now-ms="nowMs"
+      @touch="emit('record', { type: 'touch', cue: $event, seen: true })"
+      @out="out('whole')"
+    />
+    <div v-else-if="mode === 'demould'" class="out">
+      <button type="button" class="knock" data-pool @click="emit('knock')">
+        <span class="figure">{{ action }}</span>
+        <span>touch here{{ anyKey ? ', or any key' : '' }}</span>
+      </button>
+      <button type="button" class="lesser" @click="out('damaged')">Out, with damage</button>
+      <button type="button" class="lesser" @click="out('broken')">It broke</button>
+    </div>
+    <RunDry
+      v-else-if="mode === 'dry'"
+      :facts="facts"
+      :now-ms="nowMs"
+      @weigh="emit('record', { type: 'weighing', massG: $event })"
+      @take-back="emit('record', { type: 'void', targetId: $event })"
+      @finish="emit('finish')"
+    />
+    <NuxtLink v-else :to="recordPath" class="knock"><span class="figure">See its record</span></NuxtLink>
+  </section>
+</template>
+
+<style scoped>
+.pool {
+  background: var(--pool-colour);
+  color: var(--on-pool);
+  border-radius: var(--pool) var(--pool) 0 0;
+  padding: var(--s5) var(--s6);
+  display: flex;
+  flex-direction: column;
+  align-items: stretch;
+  justify-content: center;
+  gap: var(--s3);
+}
+.knock {
+  flex: 1;
+  display: grid;
+  place-content: center;
+  justify-items: center;
+  gap: var(--s2);
+  background: transparent;
+  border: 0;
+  color: inherit;
+  text-align: center;
+  text-decoration: none;
+  cursor: pointer;
+  min-height: 8rem;
+  border-radius: 1.4rem;
+}
+.knock .figure {
+  font-size: clamp(2.6rem, 8vw, 5.2rem);
+  line-height: 1;
+}
+.actual {
+  align-self: center;
+  width: min(20rem, 100%);
+  display: grid;
+  gap: var(--s2);
+}
+.scale {
+  display: grid;
+}
+.scale .lesser {
+  min-height: 44px;
+}
+.out {
+  flex: 1;
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  grid-template-rows: 1fr auto;
+  gap: var(--s3);
+}
+.out .knock {
+  grid-column: 1 / -1;
+}
+.lesser {
+  min-height: 3.4rem;
+  border-radius: 999px;
+  border: 2px solid currentColor;
+  background: transparent;
+  color: inherit;
+  font-weight: 700;
+  cursor: pointer;
+}
+@media (max-width: 43rem) {
+  .pool {
+    padding: var(--s4);
+    border-radius: 2rem 2rem 0 0;
+    min-height: 27dvh;
+  }
+}
+</style>

@@ -1,0 +1,329 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { STAGES } from '#core/pour'
+import { useRun } from './useRun'
+import { useScale } from './useScale'
+import { useUnits } from '~/parts/show/useUnits'
+import { groundOf } from '~/parts/show/ground'
+import { STAGE_WORDS, VERDICT_WORDS } from '~/parts/words/pour'
+import { issueWords } from '~/parts/words/mix'
+
+const { id } = defineProps<{ id: string }>()
+const units = useUnits()
+const {
+  record,
+  facts,
+  view,
+  step,
+  mode,
+  words,
+  cautions,
+  planOpen,
+  targetG,
+  massG,
+  massProblem,
+  said,
+  failure,
+  now,
+  put,
+  knock,
+  undo,
+  unreadable,
+  stale,
+  keepStale,
+  dropStale,
+} = useRun(id)
+
+const ending = ref(false)
+const fixing = ref(false)
+/** From the first water to the piece coming out, something can be put right. */
+const fixable = computed(() => mode.value === 'wait' || (mode.value === 'knock' && step.value !== 'prepare'))
+const scale = useScale()
+/** What is still to go on the scale, ticking down as it fills. */
+const toGoG = computed(() => {
+  if (targetG.value === undefined || !scale.connected.value || scale.massG.value === undefined)
+    return undefined
+  return targetG.value - (scale.massG.value - scale.zeroG.value)
+})
+const inBags = computed(
+  () =>
+    facts.value?.plan.batching?.split.by === 'casts' || facts.value?.plan.batching?.split.by === 'whole_bags',
+)
+const bowlName = computed(() => {
+  const f = facts.value
+  if (!f || f.batches.length === 1 || !step.value) return ''
+  if (['prepare', 'tap', 'demould', 'dry'].includes(step.value)) return ''
+  const name = f.inHand.topUp ? 'For what is missing' : f.inHand.planned.name
+  // Bags are called by their number, which is said already.
+  const named = name && (f.inHand.topUp || !inBags.value)
+  return `Bowl ${f.batch + 1} of ${f.batches.length}${named ? `: ${name}` : ''}`
+})
+const sign = computed(() =>
+  view.value ? `${STAGE_WORDS[view.value.stage]}, stage ${STAGES.indexOf(view.value.stage) + 1} of 9` : '',
+)
+</script>
+
+<template>
+  <div v-if="record && facts && view" class="run" :class="groundOf(view.stage)">
+    <section class="head" :aria-label="record.plan.piece">
+      <div class="name">
+        <RingSign
+          class="sign"
+          :rings="view.rings"
+          :size="230"
+          :label="sign"
+          :failed="view.status === 'failed'"
+        />
+        <div class="who">
+          <p class="piece">{{ record.plan.piece }}</p>
+          <p class="stage">{{ STAGE_WORDS[view.stage] }} · {{ STAGES.indexOf(view.stage) + 1 }} of 9</p>
+          <NuxtLink :to="`/casts/${id}`">Its record</NuxtLink>
+          <NuxtLink v-if="planOpen || mode === 'knock'" :to="`/pour/${id}/card`">Weigh-out card</NuxtLink>
+          <NuxtLink v-if="inBags && mode === 'knock'" :to="`/pour/${id}/labels`">Labels</NuxtLink>
+          <NuxtLink v-if="planOpen" :to="{ path: '/plan', query: { pour: id } }">Change the plan</NuxtLink>
+        </div>
+      </div>
+      <div class="now">
+        <StaleWeighings
+          v-if="stale"
+          :events="stale.events"
+          :was="stale.plan"
+          :plan="record.plan"
+          :now-ms="now"
+        />
+        <template v-else-if="words">
+          <p v-if="bowlName" class="bowl" data-testid="bowl">{{ bowlName }}</p>
+          <h1>{{ view.pastWorking ? 'It should have set by now' : words.title }}</h1>
+          <p class="how">
+            {{
+              view.pastWorking
+                ? 'Go on tapping through what was done, or give it up and say why.'
+                : step === 'prepare' && record.plan.mould.members
+                  ? 'For this mould. Tick what is done; what does not apply can stay open.'
+                  : words.how
+            }}
+          </p>
+        </template>
+        <template v-else>
+          <h1>{{ facts.verdict ? VERDICT_WORDS[facts.verdict.verdict] : 'Finished' }}</h1>
+          <p class="how">{{ facts.verdict?.reason }}</p>
+        </template>
+        <p v-if="targetG !== undefined && !stale" class="figure mass">
+          <template v-if="toGoG !== undefined">
+            {{ units.mass(Math.abs(toGoG)) }}
+            <span class="other">{{ toGoG < 0 ? 'too much' : 'to go' }} of {{ units.mass(targetG) }}</span>
+          </template>
+          <template v-else>
+            {{ units.mass(targetG) }}
+            <span class="other">{{ units.massOther(targetG) }}</span>
+          </template>
+        </p>
+        <RunGuidance
+          v-if="mode === 'knock' && !stale"
+          :facts="facts"
+          :step="step"
+          :now-ms="now"
+          @record="put"
+        />
+        <RunClock :clock="view.clock" :others="view.otherClocks" :now-ms="now" />
+        <p
+          v-for="issue in step === 'start_sift' || step === 'weigh_filler' ? facts.issues : []"
+          :key="issue.code"
+          class="issue"
+        >
+          {{ issueWords(issue, units) }}
+        </p>
+      </div>
+      <div class="aside">
+        <CautionNote v-for="caution in cautions" :id="caution" :key="caution" />
+      </div>
+    </section>
+
+    <div class="dock">
+      <RunTools
+        v-model:ending="ending"
+        :can-undo="facts.live.length > 0"
+        :batch="facts.batch"
+        :fixable="fixable"
+        :ended="mode === 'ended'"
+        :drying="mode === 'dry'"
+        :moulds="mode === 'demould' || mode === 'dry' ? (record.plan.mould.members ?? []) : []"
+        @record="put(...$event)"
+        @undo="undo"
+        @fix="fixing = true"
+      />
+      <section v-if="stale" class="answers" aria-label="Does it hold?">
+        <button type="button" @click="keepStale">It holds for this plan</button>
+        <button type="button" @click="dropStale">Take it back</button>
+      </section>
+      <RunPool
+        v-else
+        v-model:mass-g="massG"
+        :facts="facts"
+        :step="step"
+        :mode="mode"
+        :action="words?.action ?? ''"
+        :now-ms="now"
+        :record-path="`/casts/${id}`"
+        @knock="knock"
+        @record="put"
+        @problem="massProblem = $event"
+        @finish="ending = true"
+      />
+    </div>
+    <RunFix v-model="fixing" :facts="facts" :step="step" :now-ms="now" @record="put(...$event)" />
+    <p class="visually-hidden" role="status">{{ said }}</p>
+  </div>
+  <div v-else class="page missing">
+    <h1>{{ unreadable ? 'This record cannot be read' : failure || 'Fetching the pour…' }}</h1>
+    <NuxtLink v-if="unreadable" :to="`/casts/${id}`">See it as it lies there</NuxtLink>
+    <NuxtLink v-else-if="failure" to="/">Back to the bench</NuxtLink>
+  </div>
+</template>
+
+<style scoped>
+.run {
+  flex: 1;
+  display: grid;
+  grid-template-rows: 1fr auto;
+}
+/* The tools and the target stay in reach whatever stands above them. */
+.dock {
+  position: sticky;
+  bottom: 0;
+  display: grid;
+  grid-template-rows: auto minmax(40dvh, auto);
+  background: var(--ground);
+}
+.answers {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: var(--s4);
+  padding: var(--s5) var(--s6);
+  background: var(--pool-colour);
+  color: var(--on-pool);
+  border-radius: var(--pool) var(--pool) 0 0;
+}
+.answers button {
+  min-height: 7rem;
+  border: 2px solid currentColor;
+  border-radius: 1.4rem;
+  background: transparent;
+  color: inherit;
+  font-family: var(--display);
+  font-weight: 700;
+  font-size: clamp(1.3rem, 4vw, 2.2rem);
+  cursor: pointer;
+}
+.head {
+  display: grid;
+  grid-template-columns: 11rem 1fr minmax(15rem, 23rem);
+  gap: var(--s5) var(--s6);
+  padding: var(--s4) var(--s6);
+  align-items: start;
+}
+.name {
+  display: grid;
+  gap: var(--s3);
+}
+.sign {
+  max-width: 100%;
+  height: auto;
+}
+.who {
+  display: grid;
+  gap: var(--s1);
+}
+.piece {
+  font-weight: 700;
+  font-size: 1.25rem;
+  line-height: 1.15;
+}
+.bowl {
+  font-weight: 700;
+}
+.stage,
+.how {
+  color: var(--on-ground-soft);
+}
+.now {
+  display: grid;
+  gap: var(--s2);
+  min-width: 0;
+}
+.aside {
+  display: grid;
+  gap: var(--s3);
+  align-content: start;
+}
+h1 {
+  font-size: clamp(1.9rem, 3.4vw, 2.6rem);
+}
+.how {
+  font-size: 1.15rem;
+  max-width: 52ch;
+}
+.mass {
+  font-size: clamp(4rem, 11vw, 7.5rem);
+}
+.other {
+  font-family: var(--text);
+  font-size: 1.3rem;
+  font-weight: 400;
+  letter-spacing: 0;
+  color: var(--on-ground-soft);
+}
+.issue {
+  background: var(--warm-light);
+  color: var(--ink);
+  border-radius: 0.6rem;
+  border-left: 6px solid var(--warm);
+  padding: var(--s2) var(--s3);
+  font-weight: 600;
+}
+.missing {
+  display: grid;
+  gap: var(--s4);
+}
+@media (max-width: 72rem) {
+  .head {
+    grid-template-columns: 9rem 1fr;
+  }
+  .aside {
+    grid-column: 1 / -1;
+  }
+}
+@media (max-width: 43rem) {
+  .head {
+    grid-template-columns: 1fr;
+    gap: var(--s3);
+    padding: var(--s4);
+  }
+  .name {
+    grid-template-columns: 52px 1fr;
+    width: auto;
+    align-items: center;
+  }
+  .who {
+    grid-template-columns: 1fr auto;
+  }
+  .piece {
+    grid-column: 1 / -1;
+  }
+  h1 {
+    font-size: 1.6rem;
+  }
+  .mass {
+    font-size: 3.6rem;
+  }
+  .how {
+    font-size: 1rem;
+  }
+  .dock {
+    grid-template-rows: auto auto;
+  }
+  .head {
+    padding-bottom: var(--s5);
+  }
+}
+</style>

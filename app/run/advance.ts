@@ -1,0 +1,79 @@
+import type { EventBody, PourFacts, StepId, WeighedWhat } from '#core/pour'
+import { roundToDivision } from '#core/units'
+import { admixG } from '~/parts/mix/weighOut'
+
+/** What the lower half of the live run is for at this moment. */
+export type PoolMode = 'knock' | 'wait' | 'demould' | 'dry' | 'ended'
+
+export function poolModeOf(step: StepId | undefined, stage: string): PoolMode {
+  if (step === undefined) return 'ended'
+  if (step === 'dry') return 'dry'
+  if (step === 'demould') return stage === 'set' ? 'wait' : 'demould'
+  return 'knock'
+}
+
+type WeighStep = `weigh_${WeighedWhat}`
+
+export function isWeighStep(step: StepId | undefined): step is WeighStep {
+  return step?.startsWith('weigh_') ?? false
+}
+
+/**
+ * The mass to weigh at this step for the bowl in hand, g. If the water came out a little different, the rest follows
+ * it, so that the consistency stays as planned.
+ */
+export function massToWeighG(step: StepId | undefined, facts: PourFacts): number | undefined {
+  const { planned, inBowl } = facts.inHand
+  const scale = (inBowl.waterG ?? planned.waterG) / planned.waterG
+  const onScale = (massG: number) => roundToDivision(massG * scale, facts.plan.scaleDivisionG)
+  switch (step) {
+    case 'weigh_water':
+      return planned.waterG
+    case 'weigh_admix':
+      return onScale(admixG(facts.plan, planned))
+    case 'weigh_powder':
+      return onScale(planned.powderG)
+    case 'weigh_filler':
+      return onScale(planned.fillerG)
+    default:
+      return undefined
+  }
+}
+
+/** The event that a knock records at this step; undefined where a knock must do nothing. */
+export function advanceBody(
+  step: StepId | undefined,
+  facts: PourFacts,
+  massG: number,
+): EventBody | undefined {
+  const inBatch = facts.batch > 0 ? { batch: facts.batch } : {}
+  switch (step) {
+    case 'prepare':
+      return { type: 'mould_ready' }
+    case 'weigh_water':
+    case 'weigh_admix':
+    case 'weigh_powder':
+    case 'weigh_filler':
+      return { type: 'weighed', what: step.slice('weigh_'.length) as WeighedWhat, massG, ...inBatch }
+    case 'start_sift':
+      return { type: 'sift_started', ...inBatch }
+    case 'sift':
+      return { type: 'sifted', ...inBatch }
+    case 'soak':
+      return { type: 'soaked', ...inBatch }
+    case 'stir':
+      return { type: 'stirred', manner: facts.plan.stirManner, ...inBatch }
+    case 'face_coat':
+      return { type: 'face_coated' }
+    case 'part_fill':
+      return { type: 'part_filled' }
+    case 'pour':
+      return { type: 'poured', ...inBatch }
+    case 'tap':
+      return { type: 'tapped', ...inBatch }
+    case 'demould':
+      return { type: 'demoulded', outcome: 'whole' }
+    default:
+      return undefined
+  }
+}

@@ -1,0 +1,272 @@
+<script setup lang="ts">
+import Button from 'primevue/button'
+import InputText from 'primevue/inputtext'
+import { computed, ref, watch } from 'vue'
+import type { Settings, SettingsRecord } from '~~/shared/contracts'
+import { useConflict } from '~/parts/form/useConflict'
+import { usePreferences } from '~/parts/show/usePreferences'
+import { useUnits } from '~/parts/show/useUnits'
+import { usePours } from '~/stores/pours'
+import { useWorkshop } from '~/stores/workshop'
+import { settingsLines } from '~/parts/form/cardLines'
+import { decimalSignOf } from '~/parts/form/quantityWords'
+import { ERROR_WORDS } from '~/parts/words/errors'
+
+const workshop = useWorkshop()
+const pours = usePours()
+await workshop.ready
+
+const inputOf = ({ revision: _, ...settings }: SettingsRecord): Settings => settings
+const form = ref<Settings>(inputOf(workshop.settings))
+const seen = ref(workshop.settings)
+// Somebody else's change shows here too, unless this one is under way.
+const dirty = computed(() => JSON.stringify(form.value) !== JSON.stringify(inputOf(seen.value)))
+watch(
+  () => workshop.settings,
+  (now) => {
+    if (!dirty.value) take(now)
+  },
+)
+function take(record: SettingsRecord) {
+  seen.value = record
+  form.value = inputOf(record)
+}
+const { theirs, meets, clear: clearConflict } = useConflict<SettingsRecord>()
+const units = useUnits()
+
+const SYSTEMS = [
+  { value: 'metric', label: 'Metric' },
+  { value: 'us', label: 'US' },
+  { value: 'imperial', label: 'Imperial' },
+]
+const SIGNS = [
+  { value: 'ask', label: 'Ask me' },
+  { value: 'point', label: '1,500.5' },
+  { value: 'comma', label: '1.500,5' },
+]
+const decimalSign = computed({
+  get: () => form.value.decimalSign ?? 'ask',
+  set: (sign) => (form.value.decimalSign = sign === 'ask' ? null : sign),
+})
+const guessed = SIGNS.find((s) => s.value === decimalSignOf(navigator.language))!.label
+const KITCHENS = [
+  { value: 'ask', label: 'Ask me' },
+  { value: 'us', label: 'American: cup 236.6 ml, pint 473 ml' },
+  { value: 'imperial', label: 'The rest: cup 250 ml, pint 568 ml' },
+]
+const kitchen = computed({
+  get: () => form.value.kitchen ?? 'ask',
+  set: (size) => (form.value.kitchen = size === 'ask' ? null : size),
+})
+const problems = ref<Record<string, string>>({})
+const preferences = usePreferences()
+const ANY_KEY = [
+  { value: 'on', label: 'Any key goes on' },
+  { value: 'off', label: 'Only the large button' },
+]
+const anyKey = computed({
+  get: () => (preferences.anyKey.value ? 'on' : 'off'),
+  set: (v) => (preferences.anyKey.value = v === 'on'),
+})
+const SOUND = [
+  { value: 'on', label: 'Rings and is said' },
+  { value: 'off', label: 'Is only shown' },
+]
+const sound = computed({
+  get: () => (preferences.sound.value ? 'on' : 'off'),
+  set: (v) => (preferences.sound.value = v === 'on'),
+})
+const said = ref('')
+const failure = ref('')
+const valid = computed(
+  () =>
+    Object.values(problems.value).every((p) => p === '') &&
+    form.value.workshopName.trim() !== '' &&
+    form.value.currency.trim() !== '',
+)
+
+async function save() {
+  if (!valid.value) return
+  said.value = failure.value = ''
+  const answer = await workshop.saveSettings(seen.value.revision, {
+    ...form.value,
+    workshopName: form.value.workshopName.trim(),
+  })
+  if (answer.ok) {
+    take(answer.value)
+    said.value = 'Kept.'
+  } else if (!meets(answer.failure)) failure.value = ERROR_WORDS[answer.failure.code]
+}
+function keepMine() {
+  seen.value = theirs.value!
+  clearConflict()
+  void save()
+}
+function takeTheirs() {
+  take(theirs.value!)
+  clearConflict()
+}
+</script>
+
+<template>
+  <form class="page" novalidate @submit.prevent="save">
+    <h1>Settings</h1>
+    <section class="slab" aria-labelledby="s-workshop">
+      <h2 id="s-workshop">Workshop</h2>
+      <div class="fields">
+        <label class="field"
+          ><span>Its name</span><InputText v-model="form.workshopName" maxlength="120"
+        /></label>
+        <label class="field"
+          ><span>Who works at this device</span>
+          <InputText v-model="pours.who" maxlength="60" placeholder="written beside what is recorded here" />
+        </label>
+      </div>
+    </section>
+    <section class="slab" aria-labelledby="s-units">
+      <h2 id="s-units">Units</h2>
+      <ChoicePills v-model="form.system" label="Units" :options="SYSTEMS" />
+      <LabelledPills
+        v-model="decimalSign"
+        label="How this workshop writes fifteen hundred and a half"
+        :options="SIGNS"
+      />
+      <p class="soft">
+        This browser writes {{ guessed }}. Until you say, what could be read either way is asked about.
+      </p>
+      <LabelledPills
+        v-if="form.system === 'metric'"
+        v-model="kitchen"
+        label="Whose cups and pints"
+        :options="KITCHENS"
+      />
+      <div class="fields">
+        <QuantityField
+          v-model="form.scaleDivisionG"
+          kind="number"
+          :decimals="2"
+          label="The scale’s smallest step"
+          suffix="g"
+          :min="0.01"
+          :max="1000"
+          @problem="problems.scale = $event"
+        />
+        <QuantityField
+          :model-value="form.scaleCapacityG ?? undefined"
+          kind="mass"
+          label="Most it takes"
+          optional
+          :min="10"
+          :max="2000000"
+          @update:model-value="form.scaleCapacityG = $event ?? null"
+          @problem="problems.capacity = $event"
+        />
+        <label class="field"
+          ><span>Prices are in</span><InputText v-model="form.currency" maxlength="6"
+        /></label>
+      </div>
+      <p class="soft">Amounts are rounded to what the scale can show, and split where it cannot take them.</p>
+    </section>
+    <section class="slab" aria-labelledby="s-run">
+      <h2 id="s-run">At the bench</h2>
+      <LabelledPills v-model="anyKey" label="In the run, on this device" :options="ANY_KEY" />
+      <LabelledPills v-model="sound" label="What falls due" :options="SOUND" />
+    </section>
+    <section class="slab" aria-labelledby="s-bowls">
+      <h2 id="s-bowls">Bowls</h2>
+      <BowlShelf />
+    </section>
+    <section class="slab" aria-labelledby="s-air">
+      <h2 id="s-air">Usual room and tap</h2>
+      <div class="fields">
+        <QuantityField
+          v-model="form.roomTempC"
+          kind="temp"
+          label="Room"
+          :min="-10"
+          :max="50"
+          @problem="problems.room = $event"
+        />
+        <QuantityField
+          v-model="form.tapTempC"
+          kind="temp"
+          label="Cold tap"
+          :min="1"
+          :max="45"
+          @problem="problems.tap = $event"
+        />
+        <QuantityField
+          v-model="form.hotTapTempC"
+          kind="temp"
+          label="Hot tap"
+          :min="1"
+          :max="95"
+          @problem="problems.hot = $event"
+        />
+        <QuantityField
+          v-model="form.roomRhPct"
+          kind="number"
+          label="Humidity"
+          suffix="%"
+          :min="1"
+          :max="96"
+          @problem="problems.rh = $event"
+        />
+        <QuantityField
+          v-model="form.airSpeedMS"
+          kind="number"
+          :decimals="1"
+          label="Air speed"
+          suffix="m/s"
+          :min="0.1"
+          :max="10"
+          @problem="problems.air = $event"
+        />
+      </div>
+      <p class="soft">New plans start from these. Still room air is about 0.1 m/s, a fan about 1.5.</p>
+    </section>
+    <ConflictNote
+      v-if="theirs"
+      :mine="settingsLines(form, units)"
+      :theirs="settingsLines(theirs, units)"
+      @mine="keepMine"
+      @theirs="takeTheirs"
+    />
+    <div class="act">
+      <Button type="submit" label="Keep these" :disabled="!valid || !dirty" />
+      <p role="status">{{ said }}</p>
+      <p v-if="failure" class="failure" role="alert">{{ failure }}</p>
+      <NuxtLink to="/safety">Cautions, in full</NuxtLink>
+    </div>
+  </form>
+</template>
+
+<style scoped>
+.page {
+  width: 100%;
+  max-width: 56rem;
+  display: grid;
+  gap: var(--s4);
+  align-content: start;
+}
+.slab {
+  display: grid;
+  gap: var(--s3);
+}
+.fields {
+  display: grid;
+  gap: var(--s4);
+  grid-template-columns: repeat(auto-fit, minmax(min(15rem, 100%), 1fr));
+}
+.field {
+  display: grid;
+  gap: var(--s1);
+  font-weight: 600;
+}
+.act {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: var(--s4);
+}
+</style>

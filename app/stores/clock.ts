@@ -1,0 +1,57 @@
+import { useIntervalFn, useLocalStorage } from '@vueuse/core'
+import { effectScope, readonly, ref } from 'vue'
+import type { TimeAnswer } from '~~/shared/changes'
+import { callApi } from './api'
+
+/** Tells the time. The app's only source of it: real time as the workshop's server has it. */
+export interface Clock {
+  nowMs(): number
+}
+
+/** What this device's clock is behind the server's, ms; outlives a reload, so that it is known without a connection. */
+const offsetMs = useLocalStorage('nine-ripples.clock-offset', 0)
+
+/** A setting that differs by less is as good as the last one: the way to the server and back takes its time. */
+const SAME_SETTING_MS = 2000
+
+export const clock: Clock = { nowMs: () => Date.now() + offsetMs.value }
+
+/** The setting that the clock goes by now; what was timed by another one can be set right with it. */
+export const clockSettingMs = () => offsetMs.value
+
+/** By how much a time told under an earlier setting is off, ms; 0 where the settings are as good as one. */
+export function shiftSince(settingMs: number): number {
+  const shiftMs = Math.round(offsetMs.value - settingMs)
+  return Math.abs(shiftMs) < SAME_SETTING_MS ? 0 : shiftMs
+}
+
+/**
+ * Sets this device by the server, half the round trip allowed for, and says where the change log stands. Keeps the old
+ * setting if it cannot be asked.
+ */
+export async function syncClock(): Promise<TimeAnswer | undefined> {
+  const sentMs = Date.now()
+  const answer = await callApi<TimeAnswer>('/api/time')
+  if (!answer.ok) return undefined
+  const setting = answer.value.serverTimeMs - (sentMs + Date.now()) / 2
+  if (Math.abs(setting - offsetMs.value) > SAME_SETTING_MS / 20) offsetMs.value = setting
+  return answer.value
+}
+
+/** The server has told the time in passing: whether this device's setting is still good. */
+export const agreesWith = (serverTimeMs: number) => Math.abs(serverTimeMs - clock.nowMs()) < SAME_SETTING_MS
+
+const now = ref(clock.nowMs())
+let ticking = false
+
+/** The present, ms, ticking four times a second so that every clock on screen turns over together. */
+export function useNow() {
+  if (!ticking) {
+    ticking = true
+    // Outlives the view that happened to ask first: the others' clocks hang on it too.
+    effectScope(true).run(() =>
+      useIntervalFn(() => (now.value = clock.nowMs()), 250, { immediateCallback: true }),
+    )
+  }
+  return readonly(now)
+}
