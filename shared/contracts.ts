@@ -17,7 +17,7 @@ import {
   DEFECT_KINDS,
   DEMOULD_OUTCOMES,
   MOULD_DAMAGES,
-  STEPS,
+  STEP_IDS,
   TOUCH_CUES,
   VERDICTS,
   WEIGHED,
@@ -90,6 +90,7 @@ const planMemberOf = (volume: z.ZodType<CavityDescription>) =>
   z.object({
     mouldId: id.nullable(),
     name,
+    unnamed: z.boolean().optional(),
     count: z.int(),
     cavityMl: figure,
     purpose: z.enum(PURPOSES),
@@ -226,7 +227,7 @@ const keptSchema = z.object({
   steps: z
     .array(
       z.object({
-        id: z.enum(STEPS.map((s) => s.id)),
+        id: z.enum(STEP_IDS),
         batch: z
           .int()
           .min(0)
@@ -333,6 +334,8 @@ export const eventBodySchema = z.discriminatedUnion('type', [
   z.object({ type: z.literal('plan_holds'), revision }),
   z.object({ type: z.literal('void'), targetId: id }),
 ]) satisfies z.ZodType<EventBody>
+// An event that the wire forgets would be refused: this does not compile then.
+null as unknown as EventBody['type'] satisfies z.infer<typeof eventBodySchema>['type']
 
 /** An event as a client makes it. */
 export const newEventSchema = z.object({

@@ -236,6 +236,7 @@ function mouldsOf(draft: PlanDraft, stock: Stock): DescribedMould[] {
     {
       mouldId: null,
       name: name.trim() || UNNAMED_MOULD,
+      unnamed: name.trim() === '',
       count: 1,
       purpose,
       facts,
@@ -380,7 +381,7 @@ function sourceOf(plan: PourPlan, stock: Stock): Partial<PlanDraft> {
   if (card) return { source: 'shelf', shelfId: card.id, shelfCount: first.count }
   const described: MouldDraft = {
     ...firstMouldDraft(),
-    name: first.name === UNNAMED_MOULD ? '' : first.name,
+    name: first.unnamed ? '' : first.name,
     purpose: first.purpose,
     facts: first.facts,
     volume: { ...first.volume, cavities: first.volume.cavities * first.count },

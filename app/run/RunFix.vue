@@ -17,6 +17,7 @@ import {
   type PourFacts,
   type StepId,
 } from '#core/pour'
+import { isWeighStep } from './advance'
 import { useProblems } from '~/parts/form/useProblems'
 import { useUnits } from '~/parts/show/useUnits'
 import { FIX_WORDS, MAY_WORDS } from '~/parts/words/mix'
@@ -56,7 +57,7 @@ const beforeStir = computed(() => props.facts.inHand.doneAtMs.stir === undefined
 const inMould = computed(() =>
   ['face_coat', 'part_fill', 'pour', 'tap', 'demould'].includes(props.step ?? ''),
 )
-const weighing = computed(() => props.step?.startsWith('weigh_') ?? false)
+const weighing = computed(() => isWeighStep(props.step))
 /** A slurry can be weighed once it is stirred, while there is any left to scoop. */
 const checkable = computed(
   () => !beforeStir.value && ['face_coat', 'part_fill', 'pour'].includes(props.step ?? ''),

@@ -1,4 +1,4 @@
-import type { EventBody, PourFacts, StepId, WeighedWhat } from '#core/pour'
+import { STEP, type EventBody, type PourFacts, type StepId, type WeighedWhat } from '#core/pour'
 import { roundToDivision } from '#core/units'
 import { admixG } from '~/parts/mix/weighOut'
 
@@ -15,7 +15,7 @@ export function poolModeOf(step: StepId | undefined, stage: string): PoolMode {
 type WeighStep = `weigh_${WeighedWhat}`
 
 export function isWeighStep(step: StepId | undefined): step is WeighStep {
-  return step?.startsWith('weigh_') ?? false
+  return step !== undefined && STEP[step].stage === 'weigh'
 }
 
 /**
@@ -26,6 +26,7 @@ export function massToWeighG(step: StepId | undefined, facts: PourFacts): number
   const { planned, inBowl } = facts.inHand
   const scale = (inBowl.waterG ?? planned.waterG) / planned.waterG
   const onScale = (massG: number) => roundToDivision(massG * scale, facts.plan.scaleDivisionG)
+  if (!isWeighStep(step)) return undefined
   switch (step) {
     case 'weigh_water':
       return planned.waterG
@@ -35,8 +36,6 @@ export function massToWeighG(step: StepId | undefined, facts: PourFacts): number
       return onScale(planned.powderG)
     case 'weigh_filler':
       return onScale(planned.fillerG)
-    default:
-      return undefined
   }
 }
 
@@ -73,7 +72,9 @@ export function advanceBody(
       return { type: 'tapped', ...inBatch }
     case 'demould':
       return { type: 'demoulded', outcome: 'whole' }
-    default:
+    // Whether it is dry enough is looked at, never knocked at.
+    case 'dry':
+    case undefined:
       return undefined
   }
 }

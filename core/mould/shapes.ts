@@ -57,7 +57,12 @@ export function shapeFault(
         ? { code: 'corner_larger_than_slab', path: 'cornerRadiusMm', actual: shape.cornerRadiusMm, limit }
         : undefined
     }
-    default:
+    case 'box':
+    case 'cylinder':
+    case 'frustum':
+    case 'bowl':
+    case 'footed_bowl':
+    case 'prism':
       return undefined
   }
 }
@@ -113,7 +118,9 @@ function outlineOf(
         perimeterMm: shape.sides * shape.sideMm,
         depthMm: shape.depthMm,
       }
-    default:
+    case 'frustum':
+    case 'bowl':
+    case 'footed_bowl':
       return undefined
   }
 }
@@ -171,7 +178,12 @@ export function thinnestMm(shape: CavityShape): number {
       return shape.thicknessMm
     case 'ring':
       return Math.min(shape.depthMm, (shape.outerDiameterMm - shape.innerDiameterMm) / 2)
-    default:
+    case 'cylinder':
+    case 'frustum':
+    case 'bowl':
+    case 'footed_bowl':
+    case 'half_round':
+    case 'prism':
       return shape.depthMm
   }
 }

@@ -71,6 +71,46 @@ export type EventBody =
   /** Undo: takes another event back. A void cannot itself be voided; doing the thing again is a new event. */
   | { type: 'void'; targetId: string }
 
+/**
+ * Whether an event says something of the plan's own figures: what was weighed, mixed and poured for one plan does not
+ * count for another until somebody says so, and changes no plan any more once it counts.
+ */
+const BINDS_PLAN: Record<EventBody['type'], boolean> = {
+  prepared: false,
+  mould_ready: false,
+  weighed: true,
+  scale_failed: false,
+  corrected: true,
+  slurry_checked: true,
+  sift_started: true,
+  sifted: true,
+  soaked: true,
+  stirred: true,
+  face_coated: true,
+  part_filled: true,
+  poured: true,
+  ran_short: true,
+  tapped: true,
+  touch: false,
+  temperature: false,
+  demoulded: false,
+  mould_damage: false,
+  weighing: false,
+  defect: false,
+  finished: true,
+  note: false,
+  plan_holds: false,
+  void: false,
+}
+
+export const PLAN_BINDING_TYPES = Object.entries(BINDS_PLAN).flatMap(([type, binds]) =>
+  binds ? [type as EventBody['type']] : [],
+)
+
+export function bindsPlan(body: EventBody): boolean {
+  return BINDS_PLAN[body.type]
+}
+
 /** One thing that happened, as somebody recorded it. Never changed once made. */
 export interface PourEvent {
   /** Made by the client, so that sending it twice is harmless. */

@@ -16,11 +16,11 @@ import {
 import type { Range } from '../provenance'
 import { forecastSetting, workingTimeS, type SettingForecast, type SettingInput } from '../setting'
 import { pieceDrying } from './evaluatePlan'
-import { batchOf, liveEvents, type PourEvent, type Verdict, type WeighedWhat } from './events'
+import { batchOf, bindsPlan, liveEvents, type PourEvent, type Verdict, type WeighedWhat } from './events'
 import { keptTotal, type KeptPlan } from './kept'
 import { flowOf, mixInputOf, type Flow } from './mixing'
 import { siftTimeS, soakTimeS, type PourPlan } from './plan'
-import { bindsPlan, stepCompletedBy, withTopUp, type PlanStep, type StepId } from './steps'
+import { STEP, stepCompletedBy, withTopUp, type PlanStep, type StepId } from './steps'
 
 export type PourIssueCode = ReturnType<typeof checkConsistency>[number]['code'] | 'weighed_off_plan'
 
@@ -112,13 +112,14 @@ function firstDoneAt(live: readonly PourEvent[]): Map<string, number> {
 }
 
 /** The bowls are empty: these are about the piece, which waits for the bowl mixed last. */
-const AFTER_POURING: StepId[] = ['tap', 'demould', 'dry']
+const isAfterPouring = (id: StepId) =>
+  STEP[id].of === 'last_bowl' || STEP[id].stage === 'demould' || STEP[id].stage === 'dry'
 
 /** What was done of one bowl, and of the pour as a whole. */
 function doneOf(done: ReadonlyMap<string, number>, steps: readonly PlanStep[], batch: number): DoneAt {
   const found: DoneAt = {}
   for (const step of steps) {
-    const ofThePour = step.id === 'prepare' || AFTER_POURING.includes(step.id)
+    const ofThePour = STEP[step.id].of === 'pour' || isAfterPouring(step.id)
     if (step.batch !== batch && !ofThePour) continue
     const at = done.get(keyOf(step.id, step.batch))
     if (at !== undefined) found[step.id] = at
@@ -390,7 +391,7 @@ export function foldPour(plan: KeptPlan, events: readonly PourEvent[], revision 
   const done = firstDoneAt(live)
   // A forgotten tap does not hold the pour up: the step in hand follows the furthest one done.
   const next = steps[steps.findLastIndex((s) => done.has(keyOf(s.id, s.batch))) + 1]
-  const batch = next === undefined || AFTER_POURING.includes(next.id) ? bowls.length - 1 : next.batch
+  const batch = next === undefined || isAfterPouring(next.id) ? bowls.length - 1 : next.batch
   const scaleFailed = live.some((e) => e.body.type === 'scale_failed')
   const doneOfBowls = bowls.map((_, i) => doneOf(done, steps, i))
   const startsMs = doneOfBowls.map((d) => d.start_sift ?? d.sift)

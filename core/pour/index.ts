@@ -25,10 +25,12 @@ export {
   DEFECT_KINDS,
   DEMOULD_OUTCOMES,
   MOULD_DAMAGES,
+  PLAN_BINDING_TYPES,
   TOUCH_CUES,
   VERDICTS,
   WEIGHED,
   batchOf,
+  bindsPlan,
   liveEvents,
 } from './events'
 export type {
@@ -42,16 +44,7 @@ export type {
   Verdict,
   WeighedWhat,
 } from './events'
-export {
-  PLAN_BINDING_TYPES,
-  STAGES,
-  STEPS,
-  bindsPlan,
-  stageOfStep,
-  stepCompletedBy,
-  stepsOf,
-  undoTargets,
-} from './steps'
+export { STAGES, STEP, STEP_IDS, stageOfStep, stepCompletedBy, stepsOf, undoTargets } from './steps'
 export type { PlanStep, Stage, StepId } from './steps'
 export { foldPour } from './facts'
 export type { BatchFacts, PourFacts, PourIssueCode, RecordedWeighing } from './facts'

@@ -24,6 +24,8 @@ export interface PlanMember {
   /** Its card on the shelf; null where it was described for this pour only. */
   mouldId: string | null
   name: string
+  /** Nobody gave it a name: `name` only stands in. */
+  unnamed?: boolean
   /** How many of it are filled. */
   count: number
   /** All of them together, ml. */
@@ -130,7 +132,7 @@ export interface PourPlan {
 /** A mould to be poured, as its card or the caster describes it. */
 export type DescribedMould = Pick<
   PlanMember,
-  'mouldId' | 'name' | 'count' | 'purpose' | 'facts' | 'volume'
+  'mouldId' | 'name' | 'unnamed' | 'count' | 'purpose' | 'facts' | 'volume'
 > & {
   thicknessMm: number
 }
@@ -140,13 +142,14 @@ export type DescribedMould = Pick<
  * that must stay in longest decides demoulding. Undefined where one of them cannot be cast.
  */
 export function planMould(moulds: readonly DescribedMould[]): PourPlan['mould'] | undefined {
-  const described = moulds.map(({ mouldId, name, count, purpose, facts, volume }) => {
+  const described = moulds.map(({ mouldId, name, unnamed, count, purpose, facts, volume }) => {
     const result = describeCavity(volume)
     if (!result.ok) return undefined
     const { volumeMl, plusMinusMl, provenance, thinnestMm = null } = result.finding
     const member: PlanMember = {
       mouldId,
       name,
+      ...(unnamed ? { unnamed } : {}),
       count,
       cavityMl: volumeMl * count,
       purpose,

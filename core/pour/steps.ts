@@ -1,30 +1,44 @@
 import { weighAdditions } from '../plaster'
-import { batchOf, type EventBody, type PourEvent } from './events'
+import { batchOf, type EventBody, type PourEvent, type WeighedWhat } from './events'
 import { airTacticsOf, type PourPlan } from './plan'
 
 /** The nine stages, in the only order the job runs in. */
 export const STAGES = ['mould', 'weigh', 'sift', 'soak', 'stir', 'pour', 'set', 'demould', 'dry'] as const
 export type Stage = (typeof STAGES)[number]
 
-/** What the caster does next, finer than a stage. */
-export const STEPS = [
-  { id: 'prepare', stage: 'mould' },
-  { id: 'weigh_water', stage: 'weigh' },
-  { id: 'weigh_admix', stage: 'weigh' },
-  { id: 'weigh_powder', stage: 'weigh' },
-  { id: 'weigh_filler', stage: 'weigh' },
-  { id: 'start_sift', stage: 'sift' },
-  { id: 'sift', stage: 'sift' },
-  { id: 'soak', stage: 'soak' },
-  { id: 'stir', stage: 'stir' },
-  { id: 'face_coat', stage: 'pour' },
-  { id: 'part_fill', stage: 'pour' },
-  { id: 'pour', stage: 'pour' },
-  { id: 'tap', stage: 'pour' },
-  { id: 'demould', stage: 'demould' },
-  { id: 'dry', stage: 'dry' },
-] as const satisfies readonly { id: string; stage: Stage }[]
-export type StepId = (typeof STEPS)[number]['id']
+interface StepDefinition {
+  stage: Stage
+  /** How often it is done: once a pour, for each bowl, or only with the first bowl or the last. */
+  of: 'pour' | 'bowl' | 'first_bowl' | 'last_bowl'
+  /** The event that completes it; of a weighing, which one. */
+  doneBy: Exclude<EventBody['type'], 'weighed'> | `weighed ${WeighedWhat}`
+  /** Powder and water have met: it will not wait. */
+  wet: boolean
+}
+
+/**
+ * What the caster does next, finer than a stage: every step there is, in the order of the job. Its clock is in `view.ts`,
+ * its words, caution and screen in the app; each is held to this list by its type.
+ */
+export const STEP = {
+  prepare: { stage: 'mould', of: 'pour', doneBy: 'mould_ready', wet: false },
+  weigh_water: { stage: 'weigh', of: 'bowl', doneBy: 'weighed water', wet: false },
+  weigh_admix: { stage: 'weigh', of: 'bowl', doneBy: 'weighed admix', wet: false },
+  weigh_powder: { stage: 'weigh', of: 'bowl', doneBy: 'weighed powder', wet: false },
+  weigh_filler: { stage: 'weigh', of: 'bowl', doneBy: 'weighed filler', wet: false },
+  start_sift: { stage: 'sift', of: 'bowl', doneBy: 'sift_started', wet: false },
+  sift: { stage: 'sift', of: 'bowl', doneBy: 'sifted', wet: true },
+  soak: { stage: 'soak', of: 'bowl', doneBy: 'soaked', wet: true },
+  stir: { stage: 'stir', of: 'bowl', doneBy: 'stirred', wet: true },
+  face_coat: { stage: 'pour', of: 'first_bowl', doneBy: 'face_coated', wet: true },
+  part_fill: { stage: 'pour', of: 'first_bowl', doneBy: 'part_filled', wet: true },
+  pour: { stage: 'pour', of: 'bowl', doneBy: 'poured', wet: true },
+  tap: { stage: 'pour', of: 'last_bowl', doneBy: 'tapped', wet: true },
+  demould: { stage: 'demould', of: 'pour', doneBy: 'demoulded', wet: false },
+  dry: { stage: 'dry', of: 'pour', doneBy: 'finished', wet: false },
+} as const satisfies Record<string, StepDefinition>
+export type StepId = keyof typeof STEP
+export const STEP_IDS = Object.keys(STEP) as StepId[]
 
 /** One step, of one bowl. Steps of the whole pour belong to bowl 0. */
 export interface PlanStep {
@@ -32,8 +46,9 @@ export interface PlanStep {
   batch: number
 }
 
-const isWeighing = (id: StepId) => stageOfStep(id) === 'weigh'
-const isMixing = (id: StepId) => ['sift', 'soak', 'stir'].includes(stageOfStep(id)) || id === 'pour'
+const isWeighing = (id: StepId) => STEP[id].stage === 'weigh'
+/** Of each bowl, once everything is weighed. */
+const isMixing = (id: StepId) => STEP[id].of === 'bowl' && !isWeighing(id)
 
 /** Kinds of step this plan has: a coat only where air would stay, no soak where a bag is kneaded. */
 function kindsOf(plan: PourPlan): StepId[] {
@@ -47,7 +62,7 @@ function kindsOf(plan: PourPlan): StepId[] {
     face_coat: tactics.includes('brush_coat'),
     part_fill: tactics.includes('part_fill'),
   }
-  return STEPS.map((s) => s.id).filter((id) => wanted[id] ?? true)
+  return STEP_IDS.filter((id) => wanted[id] ?? true)
 }
 
 /** What a pour's further bowls go through: the kinds of step that its first one has. */
@@ -63,7 +78,7 @@ export function stepsOf(plan: PourPlan, batches: number): PlanStep[] {
   const bowls = Array.from({ length: batches }, (_, batch) => batch)
   const of = (batch: number, ids: StepId[]) => ids.map((id) => ({ id, batch }))
   const weighing = kinds.filter(isWeighing)
-  const mixing = kinds.filter((id) => isMixing(id) || id === 'face_coat' || id === 'part_fill')
+  const mixing = kinds.filter((id) => isMixing(id) || STEP[id].of === 'first_bowl')
   return [
     { id: 'prepare', batch: 0 },
     ...bowls.flatMap((batch) => of(batch, weighing)),
@@ -91,80 +106,15 @@ export function withTopUp(steps: readonly PlanStep[], tapped: boolean): PlanStep
     : [...steps.slice(0, lastTap), ...extra, { id: 'tap', batch }, ...steps.slice(lastTap + 1)]
 }
 
+const COMPLETES = new Map<string, StepId>(STEP_IDS.map((id) => [STEP[id].doneBy, id]))
+
 /** The step that an event completes, if it completes one. */
 export function stepCompletedBy(body: EventBody): StepId | undefined {
-  switch (body.type) {
-    case 'mould_ready':
-      return 'prepare'
-    case 'weighed':
-      return `weigh_${body.what}`
-    case 'sift_started':
-      return 'start_sift'
-    case 'sifted':
-      return 'sift'
-    case 'soaked':
-      return 'soak'
-    case 'stirred':
-      return 'stir'
-    case 'face_coated':
-      return 'face_coat'
-    case 'part_filled':
-      return 'part_fill'
-    case 'poured':
-      return 'pour'
-    case 'tapped':
-      return 'tap'
-    case 'demoulded':
-      return 'demould'
-    case 'finished':
-      return 'dry'
-    default:
-      return undefined
-  }
-}
-
-/**
- * Whether an event says something of the plan's own figures: what was weighed, mixed and poured for one plan does not
- * count for another until somebody says so, and changes no plan any more once it counts.
- */
-const BINDS_PLAN: Record<EventBody['type'], boolean> = {
-  prepared: false,
-  mould_ready: false,
-  weighed: true,
-  scale_failed: false,
-  corrected: true,
-  slurry_checked: true,
-  sift_started: true,
-  sifted: true,
-  soaked: true,
-  stirred: true,
-  face_coated: true,
-  part_filled: true,
-  poured: true,
-  ran_short: true,
-  tapped: true,
-  touch: false,
-  temperature: false,
-  demoulded: false,
-  mould_damage: false,
-  weighing: false,
-  defect: false,
-  finished: true,
-  note: false,
-  plan_holds: false,
-  void: false,
-}
-
-export const PLAN_BINDING_TYPES = Object.entries(BINDS_PLAN).flatMap(([type, binds]) =>
-  binds ? [type as EventBody['type']] : [],
-)
-
-export function bindsPlan(body: EventBody): boolean {
-  return BINDS_PLAN[body.type]
+  return COMPLETES.get(body.type === 'weighed' ? `weighed ${body.what}` : body.type)
 }
 
 export function stageOfStep(step: StepId): Stage {
-  return STEPS.find((s) => s.id === step)!.stage
+  return STEP[step].stage
 }
 
 /**

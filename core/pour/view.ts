@@ -1,7 +1,7 @@
 import type { SettingEvent } from '../setting'
 import type { PourFacts } from './facts'
 import { soakTimeS } from './plan'
-import { STAGES, stageOfStep, type Stage, type StepId } from './steps'
+import { STAGES, STEP, stageOfStep, type Stage, type StepId } from './steps'
 
 /** How urgently a pour wants its caster. In order: the bench sorts by it. */
 export const URGENCIES = ['hands', 'now', 'soon', 'later', 'idle'] as const
@@ -45,11 +45,9 @@ export interface PourView {
 const SOON_MS = 15 * 60_000
 const WEIGHING_INTERVAL_MS = 24 * 3_600_000
 
-const WET_STEPS: readonly StepId[] = ['sift', 'soak', 'stir', 'face_coat', 'part_fill', 'pour', 'tap']
-
 /** Powder and water have met: in the bowl in hand, or in the one before it, whose mould is waiting. */
 function isWet(facts: PourFacts, step: StepId): boolean {
-  if (WET_STEPS.includes(step)) return true
+  if (STEP[step].wet) return true
   const stage = stageOfStep(step)
   const between = stage === 'weigh' || stage === 'sift'
   return between && facts.batches.slice(0, facts.batch).some((b) => b.settingStartMs !== undefined)
@@ -150,7 +148,12 @@ function clockOfStep(facts: PourFacts, step: StepId | undefined): Clock | undefi
       return demouldClock(facts)
     case 'dry':
       return nextWeighingClock(facts)
-    default:
+    case 'prepare':
+    case 'weigh_water':
+    case 'weigh_admix':
+    case 'weigh_powder':
+    case 'weigh_filler':
+    case undefined:
       return undefined
   }
 }

@@ -347,7 +347,8 @@ export function sectionOf(method: VolumeMethod, volumeMl: number): SectionDrawin
       return standIn(volumeMl, 'water')
     case 'dry_fill':
       return standIn(volumeMl, 'grains')
-    default:
+    case 'known':
+    case 'weighed_cast':
       return standIn(volumeMl, 'plaster')
   }
 }
