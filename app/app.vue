@@ -26,15 +26,15 @@ const PLACES = [
 ]
 
 watch(
-  () => outbox.refused,
-  (now, before) => {
-    for (const { event, code } of now.filter((r) => !before.some((b) => b.event.id === r.event.id)))
-      toast.add({
-        severity: 'error',
-        summary: `Not recorded: ${eventWords(event.body, units)}`,
-        detail: ERROR_WORDS[code],
-        life: 8000,
-      })
+  () => outbox.lastRefused,
+  (row) => {
+    if (!row) return
+    toast.add({
+      severity: 'error',
+      summary: `Not recorded: ${eventWords(row.event.body, units)}`,
+      detail: ERROR_WORDS[row.code],
+      life: 8000,
+    })
   },
 )
 </script>

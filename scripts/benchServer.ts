@@ -100,7 +100,9 @@ async function windows(server: TestServer, count: number, everyMs: number, forMs
         await answer.arrayBuffer()
         if (answer.ok) posts.push(performance.now() - startMs)
         else refused += 1
-        await new Promise((resolve) => setTimeout(resolve, Math.max(0, everyMs - (performance.now() - startMs))))
+        await new Promise((resolve) =>
+          setTimeout(resolve, Math.max(0, everyMs - (performance.now() - startMs))),
+        )
       }
     }),
   )
@@ -127,7 +129,11 @@ async function shelfWithPhotos({ db }: TestDatabase, moulds: number, photosEach:
   const { plaster: _, ...mould } = DEMO_MOULDS.ammonite
   for (let m = 0; m < moulds; m++) {
     const id = randomUUID()
-    await insertMould(db, id, mouldInputSchema.parse({ ...mould, name: `Photographed ${m}`, usualPlasterId: null }))
+    await insertMould(
+      db,
+      id,
+      mouldInputSchema.parse({ ...mould, name: `Photographed ${m}`, usualPlasterId: null }),
+    )
     const pictures = await reducePhoto(await photo(m, 1800))
     for (let p = 0; p < photosEach; p++)
       await db.transaction().execute((trx) => insertPhoto(trx, id, randomUUID(), `view ${p}`, pictures))
@@ -176,12 +182,22 @@ export async function benchServer(): Promise<Measured[]> {
   const fifty = await windows(server, 50, 1000, 10_000)
   if (fifty.refused > 0 || fifty.heard.length < fifty.expected)
     throw new Error(`50 windows: ${fifty.refused} refused, ${fifty.heard.length} of ${fifty.expected} heard`)
-  rows.push({ what: '50 windows that post each second and follow: post p99', value: rank(fifty.posts, 0.99), unit: 'ms', most: 100 })
+  rows.push({
+    what: '50 windows that post each second and follow: post p99',
+    value: rank(fifty.posts, 0.99),
+    unit: 'ms',
+    most: 100,
+  })
   rows.push({ what: '50 windows: heard by all, p99', value: rank(fifty.heard, 0.99), unit: 'ms', most: 250 })
   const crowd = await windows(server, 300, 10_000, 10_000)
   if (crowd.refused > 0 || crowd.heard.length < crowd.expected)
     throw new Error(`300 windows: ${crowd.refused} refused, ${crowd.heard.length} of ${crowd.expected} heard`)
-  rows.push({ what: '300 windows that post each 10 s: heard by all, p99', value: rank(crowd.heard, 0.99), unit: 'ms', most: 500 })
+  rows.push({
+    what: '300 windows that post each 10 s: heard by all, p99',
+    value: rank(crowd.heard, 0.99),
+    unit: 'ms',
+    most: 500,
+  })
 
   const bundle = await cameraBundle(20, 6)
   const importing = post(server, '/api/moulds/import', bundle).then(async (answer) => {
@@ -202,7 +218,12 @@ export async function benchServer(): Promise<Measured[]> {
     await new Promise((resolve) => setTimeout(resolve, 100))
   }
   if ((await importing) !== 200) throw new Error(`import: ${await importing}`)
-  rows.push({ what: `importing 20 moulds with 120 photos (${((performance.now() - importFromMs) / 1000).toFixed(0)} s): events meanwhile, p99`, value: rank(meanwhile, 0.99), unit: 'ms', most: 100 })
+  rows.push({
+    what: `importing 20 moulds with 120 photos (${((performance.now() - importFromMs) / 1000).toFixed(0)} s): events meanwhile, p99`,
+    value: rank(meanwhile, 0.99),
+    unit: 'ms',
+    most: 100,
+  })
   await server.stop()
   await large.drop()
 
@@ -211,7 +232,12 @@ export async function benchServer(): Promise<Measured[]> {
   const out = await startServer(from.url)
   const beforeMb = rssMb(out, 'VmRSS')
   const exported = Buffer.from(await (await fetch(`${out.address}/api/moulds/export`)).arrayBuffer())
-  rows.push({ what: `exporting a shelf of 600 photos (${(exported.length / 1e6).toFixed(0)} MB): memory taken`, value: rssMb(out, 'VmHWM') - beforeMb, unit: 'MB', most: 150 })
+  rows.push({
+    what: `exporting a shelf of 600 photos (${(exported.length / 1e6).toFixed(0)} MB): memory taken`,
+    value: rssMb(out, 'VmHWM') - beforeMb,
+    unit: 'MB',
+    most: 150,
+  })
   await out.stop()
   const to = await createTestDatabase()
   const into = await startServer(to.url)
@@ -223,7 +249,12 @@ export async function benchServer(): Promise<Measured[]> {
   })
   if (!taken.ok) throw new Error(`import of the export: ${taken.status} ${await taken.text()}`)
   await taken.arrayBuffer()
-  rows.push({ what: 'taking it in again: memory taken', value: rssMb(into, 'VmHWM') - freshMb, unit: 'MB', most: 300 })
+  rows.push({
+    what: 'taking it in again: memory taken',
+    value: rssMb(into, 'VmHWM') - freshMb,
+    unit: 'MB',
+    most: 300,
+  })
   const again = Buffer.from(await (await fetch(`${into.address}/api/moulds/export`)).arrayBuffer())
   if (!again.equals(exported)) throw new Error('what went out and in again is not the same')
   await into.stop()

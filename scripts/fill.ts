@@ -25,7 +25,11 @@ export async function fillWorkshop({ owner, db, workshopId }: TestDatabase, pour
   const mouldIds = Array.from({ length: MOULDS }, () => randomUUID())
   for (const [i, id] of mouldIds.entries()) {
     const mould = described[i % described.length]!
-    await insertMould(db, id, mouldInputSchema.parse({ ...mould, name: `${mould.name} ${i}`, usualPlasterId: null }))
+    await insertMould(
+      db,
+      id,
+      mouldInputSchema.parse({ ...mould, name: `${mould.name} ${i}`, usualPlasterId: null }),
+    )
   }
   const plasterId = randomUUID()
   await putPlaster(db, plasterId, null, { ...DEMO_PLASTERS.pottery, name: 'Measured plaster' })
@@ -51,7 +55,9 @@ export async function fillWorkshop({ owner, db, workshopId }: TestDatabase, pour
     const base = testPlan('pottery', { piece: `Measured piece ${i}` })
     const plan = keepPlan({
       ...base,
-      mould: planMould([{ ...mouldInputSchema.parse({ ...mould, usualPlasterId: null }), mouldId, count: 1 }])!,
+      mould: planMould([
+        { ...mouldInputSchema.parse({ ...mould, usualPlasterId: null }), mouldId, count: 1 },
+      ])!,
       plaster: {
         ...base.plaster,
         plasterId,
@@ -67,7 +73,8 @@ export async function fillWorkshop({ owner, db, workshopId }: TestDatabase, pour
     return { id: randomUUID(), plan, events: [...run, end] }
   })
   await owner.connection().execute(async (connection) => {
-    const set = (name: string, value: string) => sql`select set_config(${name}, ${value}, false)`.execute(connection)
+    const set = (name: string, value: string) =>
+      sql`select set_config(${name}, ${value}, false)`.execute(connection)
     await set('nine_ripples.workshop', workshopId)
     // Neither numbered as changes nor checked row by row: nobody is looking yet.
     await set('session_replication_role', 'replica')
@@ -83,8 +90,8 @@ export async function fillWorkshop({ owner, db, workshopId }: TestDatabase, pour
     }
     await sql`
       create temporary table copy as
-      select gen_random_uuid() as id, t.id as template, now() - n * interval '5 minutes' as at, n
-      from generate_series(1, ${pours}::int) n join template t on t.n = n % ${templates.length}::int`.execute(
+      select gen_random_uuid() as id, t.id as template, now() - g.n * interval '5 minutes' as at, g.n
+      from generate_series(1, ${pours}::int) as g (n) join template t on t.n = g.n % ${templates.length}::int`.execute(
       connection,
     )
     await sql`
@@ -111,7 +118,9 @@ export async function fillWorkshop({ owner, db, workshopId }: TestDatabase, pour
       if (draw)
         await sql`
           insert into bag_draw (pour_id, batch, bag_id, drawn_at, mass_g)
-          select c.id, 0, ${draw.bagId}, c.at, ${draw.massG} from copy c where c.template = ${id}`.execute(connection)
+          select c.id, 0, ${draw.bagId}, c.at, ${draw.massG} from copy c where c.template = ${id}`.execute(
+          connection,
+        )
       if (use)
         await sql`
           insert into mould_use (pour_id, mould_id, count, piece, poured_at, outcome, damages)

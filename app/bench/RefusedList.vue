@@ -16,7 +16,10 @@ function exportAll() {
   <div class="page">
     <h1>Not recorded</h1>
     <p v-if="outbox.refused.length === 0" class="soft">
-      Everything you recorded on this device has been taken. <NuxtLink to="/">Back to the bench</NuxtLink>
+      {{
+        outbox.unsent.length > 0 ? 'On its way…' : 'Everything you recorded on this device has been taken.'
+      }}
+      <NuxtLink to="/">Back to the bench</NuxtLink>
     </p>
     <template v-else>
       <p>

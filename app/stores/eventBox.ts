@@ -27,6 +27,8 @@ export interface EventBox {
   drop: (eventId: string) => Promise<void>
   /** From the way to the server to the list of those it would not take. */
   refuse: (row: Refused) => Promise<void>
+  /** From that list on its way again, as it is or as it was corrected: never in neither. */
+  sendAgain: (refusedId: string, row: Unsent) => Promise<void>
 }
 
 interface Schema extends DBSchema {
@@ -75,6 +77,12 @@ export async function openEventBox(): Promise<EventBox> {
       const key = await tx.objectStore('unsent').index('id').getKey(row.event.id)
       if (key !== undefined) await tx.objectStore('unsent').delete(key)
       await tx.objectStore('refused').put(row)
+      await tx.done
+    },
+    sendAgain: async (refusedId, row) => {
+      const tx = db.transaction(['unsent', 'refused'], 'readwrite', { durability: 'strict' })
+      await tx.objectStore('unsent').add(row)
+      await tx.objectStore('refused').delete(refusedId)
       await tx.done
     },
   }

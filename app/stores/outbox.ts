@@ -32,6 +32,8 @@ function isAcknowledged(answer: unknown, { event }: Unsent): answer is PourEvent
 export const useOutbox = defineStore('outbox', () => {
   const unsent = shallowRef<Unsent[]>([])
   const refused = shallowRef<Refused[]>([])
+  /** The one that has just been refused: said once. */
+  const lastRefused = shallowRef<Refused>()
   /** The browser would not keep something: it is only in this window, and lost with it. */
   const onlyHere = ref(new Set<string>())
   const atRisk = computed(() => unsent.value.some((u) => onlyHere.value.has(u.event.id)))
@@ -58,6 +60,11 @@ export const useOutbox = defineStore('outbox', () => {
     unsent.value = unsent.value.filter((u) => u.event.id !== eventId)
     refused.value = refused.value.filter((r) => r.event.id !== eventId)
     onlyHere.value.delete(eventId)
+  }
+
+  function noteRefused(row: Refused) {
+    refused.value = [...refused.value, row]
+    lastRefused.value = row
   }
 
   /** What the browser holds: also what another window wrote and could not tell of any more. */
@@ -114,12 +121,17 @@ export const useOutbox = defineStore('outbox', () => {
       if (message.kind === 'recorded') {
         addRows(message.rows)
         void flush()
+      } else if (message.kind === 'sent_again') {
+        settled.delete(message.row.event.id)
+        refused.value = refused.value.filter((r) => r.event.id !== message.refusedId)
+        addRows([message.row])
+        void flush()
       } else if (message.kind === 'look') {
         if (leads) void look().then(flush)
       } else if (message.kind === 'settled') {
         if (message.stored) onStored(message.pourId, message.stored)
         dropRow(message.eventId)
-        if (message.refused) refused.value = [...refused.value, message.refused]
+        if (message.refused) noteRefused(message.refused)
       }
     })
     addEventListener('beforeunload', (event) => {
@@ -141,7 +153,7 @@ export const useOutbox = defineStore('outbox', () => {
     const { pourId, event } = row
     if (outcome.stored) onStored(pourId, outcome.stored)
     dropRow(event.id)
-    if (outcome.refused) refused.value = [...refused.value, outcome.refused]
+    if (outcome.refused) noteRefused(outcome.refused)
     tellWindows({ kind: 'settled', pourId, eventId: event.id, ...outcome })
     const held = await box?.catch(() => undefined)
     const done = outcome.refused ? held?.refuse(outcome.refused) : held?.drop(event.id)
@@ -231,15 +243,20 @@ export const useOutbox = defineStore('outbox', () => {
 
   /** Sends a refused event again, as it is or corrected; it is a new event where its content is. */
   async function sendAgain(row: Refused, event = row.event, settingMs = row.settingMs): Promise<void> {
-    await forget(row.event.id)
+    const next: Unsent = { pourId: row.pourId, event, settingMs }
+    await (await box)?.sendAgain(row.event.id, next)
     settled.delete(event.id)
-    await add([{ pourId: row.pourId, event, settingMs }])
+    addRows([next])
+    refused.value = refused.value.filter((r) => r.event.id !== row.event.id)
+    tellWindows({ kind: 'sent_again', refusedId: row.event.id, row: next })
+    void flush()
   }
 
   return {
     unsent,
     waiting,
     refused,
+    lastRefused,
     atRisk,
     start,
     lead,

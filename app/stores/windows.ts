@@ -12,6 +12,8 @@ export type WindowMessage =
   /** From any: something waits to be sent, or was looked for by a new window. */
   | { kind: 'recorded'; rows: Unsent[] }
   | { kind: 'look' }
+  /** A refused event is on its way again, perhaps corrected. */
+  | { kind: 'sent_again'; refusedId: string; row: Unsent }
   /** An event has left the box: stored, refused, or thrown away. */
   | { kind: 'settled'; pourId: string; eventId: string; stored?: PourEvent; refused?: Refused }
 

@@ -319,9 +319,13 @@ test.describe('the shelf of the demo workshop', () => {
     await input.setInputFiles(file('jacket.jpg', 'image/jpeg', photo))
     await expect(page.getByRole('img', { name: 'jacket' })).toBeVisible()
     await input.setInputFiles(file('notes.jpg', 'image/jpeg', 'no picture'))
-    await expect(page.getByRole('alert')).toContainText('notes.jpg: This file is not a picture')
+    await expect(page.locator('main').getByRole('alert')).toContainText(
+      'notes.jpg: This file is not a picture',
+    )
     await input.setInputFiles(file('huge.jpg', 'image/jpeg', Buffer.alloc(40 * 1024 * 1024)))
-    await expect(page.getByRole('alert')).toContainText('huge.jpg: This photo is larger than 25 MB')
+    await expect(page.locator('main').getByRole('alert')).toContainText(
+      'huge.jpg: This photo is larger than 25 MB',
+    )
     await page.getByRole('button', { name: 'Remove jacket' }).click()
     await expect(page.getByText('No photo yet')).toBeVisible()
   })
@@ -338,12 +342,14 @@ test.describe('the shelf of the demo workshop', () => {
     )
     await expect(page.getByText('0 put on the shelf; 14 there already')).toBeVisible()
     await input.setInputFiles(file('moulds.json', 'application/json', '{"format":'))
-    await expect(page.getByRole('alert')).toContainText('The message could not be read.')
+    await expect(page.locator('main').getByRole('alert')).toContainText('The message could not be read.')
     await input.setInputFiles(
       file('moulds.csv', 'text/csv', 'name,material,holds_ml\nWhelk,silicone,300\nCrab,jelly,200'),
     )
     await expect(page.getByText('1 put on the shelf')).toBeVisible()
-    await expect(page.getByRole('alert')).toContainText('Line 3, material: a word not known here (jelly).')
+    await expect(page.locator('main').getByRole('alert')).toContainText(
+      'Line 3, material: a word not known here (jelly).',
+    )
     await expect(page.getByRole('link', { name: /Whelk/ })).toBeVisible()
   })
 

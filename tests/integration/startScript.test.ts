@@ -1,12 +1,10 @@
 import { randomUUID } from 'node:crypto'
-import { execFileSync, spawn, type ChildProcess } from 'node:child_process'
+import { execFileSync } from 'node:child_process'
 import { once } from 'node:events'
 import {
-  chmodSync,
   chownSync,
   existsSync,
   mkdirSync,
-  mkdtempSync,
   readFileSync,
   readdirSync,
   renameSync,
@@ -14,58 +12,20 @@ import {
   writeFileSync,
 } from 'node:fs'
 import { createServer } from 'node:net'
-import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { fileURLToPath } from 'node:url'
 import { sql } from 'kysely'
 import { afterAll, beforeAll, expect, it } from 'vitest'
 import { openDatabase } from '../../server/db/client'
 import { migrate } from '../../server/db/migrate'
 import { MIGRATIONS } from '../../server/db/migrations'
 import { freePort } from '../support/server'
+import { START, ownerUrlOf, pidIn, startOn, stateFolder, type Run } from '../support/startScript'
 
-const START = fileURLToPath(new URL('../../bin/start', import.meta.url))
 let folder: string
 let state: string
 
-beforeAll(() => freshState())
+beforeAll(() => ({ folder, state } = stateFolder()))
 afterAll(() => rmSync(folder, { recursive: true, force: true }))
-
-interface Run {
-  process: ChildProcess
-  output: () => string
-  /** Resolves when the output shows this, or fails when the script ends first. */
-  shows: (text: RegExp) => Promise<void>
-  ends: () => Promise<number | null>
-}
-
-function start(...options: string[]): Run {
-  const child = spawn('bash', [START, ...options], {
-    env: { ...process.env, NINE_RIPPLES_STATE: state },
-    stdio: ['ignore', 'pipe', 'pipe'],
-  })
-  let text = ''
-  const heard = new Set<() => void>()
-  const listen = (chunk: Buffer) => {
-    text += chunk.toString()
-    heard.forEach((h) => h())
-  }
-  child.stdout!.on('data', listen)
-  child.stderr!.on('data', listen)
-  const closed = once(child, 'close') as Promise<[number | null]>
-  return {
-    process: child,
-    output: () => text,
-    shows: (wanted) =>
-      new Promise((resolve, reject) => {
-        const look = () => wanted.test(text) && resolve()
-        heard.add(look)
-        look()
-        void closed.then(() => reject(new Error(`ended without ${String(wanted)}:\n${text}`)))
-      }),
-    ends: async () => (await closed)[0],
-  }
-}
 
 /** One clear line, and nothing started. */
 async function refuses(run: Run, line: RegExp) {
@@ -84,14 +44,8 @@ const databasePids = () => {
   }
 }
 const noDatabase = () => expect(databasePids()).toEqual([])
-const pidOf = (file: string) => Number(readFileSync(join(state, file), 'utf8').split('\n')[0])
-
-/** A state folder of its own; as root the database runs as another user, who has to get through. */
-function freshState(): void {
-  folder = mkdtempSync(join(tmpdir(), 'nine-ripples-start-'))
-  chmodSync(folder, 0o711)
-  state = join(folder, 'state')
-}
+const pidOf = (file: string) => pidIn(state, file)
+const start = (...options: string[]) => startOn(state, ...options)
 
 /** Starts it, and gives what stops it again. */
 async function running(port: string, ...options: string[]) {
@@ -117,9 +71,7 @@ const script = (name: string, args: string[], at = state) =>
     encoding: 'utf8',
     env: { ...process.env, NINE_RIPPLES_STATE: at },
   })
-/** The workshop of a running start, as its owner. */
-const ownerUrl = (at = state) =>
-  `postgres://ripples:${readFileSync(join(at, 'password'), 'utf8').trim()}@127.0.0.1:${readFileSync(join(at, 'data/postmaster.pid'), 'utf8').split('\n')[3]}/postgres`
+const ownerUrl = () => ownerUrlOf(state)
 
 it('an option it does not know, and a port that is none', async () => {
   await refuses(start('--sideways'), /✗ Unknown option: --sideways/)
