@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { sql } from 'kysely'
 import { afterAll, afterEach, beforeAll, expect, it } from 'vitest'
+import { pruneChanges } from '../../server/services/changes'
 import { createTestDatabase } from '../support/database'
 import { openLiveStream, type LiveStream } from '../support/liveStream'
 import { startServer, type TestServer } from '../support/server'
@@ -67,6 +68,48 @@ it('a window that was away catches up from where it had been, in order and once'
 it('a window from another life of the database is told to start over', async () => {
   const stream = await follow(first, 1_000_000)
   expect(stream.hello.reset).toBe(true)
+})
+
+it('a window away for longer than the log is kept is told to start over; one away for less catches up', async () => {
+  const long = (await follow(first)).hello.seq
+  await newPour(first)
+  await sql`update change set at = at - interval '8 days'`.execute(database.owner)
+  const short = (await follow(first)).hello.seq
+  const id = await newPour(first)
+  const week = 7 * 24 * 3_600_000
+  expect(await pruneChanges(database.db, week, Date.now())).toBeGreaterThan(0)
+  expect((await follow(second, long - 1)).hello.reset).toBe(true)
+  const back = await follow(second, short)
+  await back.next((c) => c.id === id)
+  expect(back.hello.reset).toBe(false)
+})
+
+it('what changed comes as data: an event as itself, a card as it is now, one that is gone as gone', async () => {
+  const stream = await follow(second)
+  const pour = await newPour(first)
+  const made = await stream.next((c) => c.topic === 'pour' && c.id === pour)
+  expect(made.value).toMatchObject({ id: pour, events: [], plan: { piece: 'A test piece' } })
+  const event = {
+    id: randomUUID(),
+    occurredAtMs: Date.now() - 10,
+    who: 'Mina',
+    body: { type: 'mould_ready' },
+  }
+  await post(first, `/api/pours/${pour}/events`, event)
+  const happened = await stream.next((c) => c.topic === 'event' && c.id === pour)
+  expect(happened.value).toMatchObject(event)
+  const bowl = randomUUID()
+  const send = (method: string, body?: object) =>
+    fetch(`${first.address}/api/bowls/${bowl}`, {
+      method,
+      headers: { 'content-type': 'application/json' },
+      ...(body ? { body: JSON.stringify(body) } : {}),
+    })
+  await send('PUT', { revision: null, bowl: { name: 'Basin', volumeMl: 900, tareG: 10 } })
+  const put = await stream.next((c) => c.topic === 'bowl' && c.value !== null)
+  expect(put.value).toEqual({ id: bowl, revision: 1, name: 'Basin', volumeMl: 900, tareG: 10 })
+  await send('DELETE')
+  await stream.next((c) => c.topic === 'bowl' && c.id === bowl && c.value === null)
 })
 
 it('the live connection may be killed: it comes back, and nothing is missed', async () => {
