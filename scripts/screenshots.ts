@@ -3,7 +3,7 @@
  * Usage: ./bin/start --reset-demo (elsewhere), then: npx tsx scripts/screenshots.ts [folder] [address]
  */
 import { chromium, type Page } from '@playwright/test'
-import type { PourRecord } from '../shared/records'
+import type { CastPage } from '../shared/records'
 import type { MouldCard } from '../shared/moulds'
 import { CHROMIUM_ARGS, CHROMIUM_PATH } from './chromium'
 
@@ -11,8 +11,8 @@ const folder = process.argv[2] ?? 'docs/screenshots'
 const address = process.argv[3] ?? 'http://127.0.0.1:4310'
 const only = process.argv[4]
 
-const { items } = (await (await fetch(`${address}/api/pours?limit=100`)).json()) as { items: PourRecord[] }
-const pourId = (piece: string) => items.find((p) => p.plan.piece.startsWith(piece))!.id
+const { items } = (await (await fetch(`${address}/api/pours?limit=100`)).json()) as CastPage
+const pourId = (piece: string) => items.find((c) => c.piece.startsWith(piece))!.id
 
 const { items: moulds } = (await (await fetch(`${address}/api/moulds?limit=100`)).json()) as {
   items: MouldCard[]
