@@ -34,8 +34,8 @@ export default defineNuxtConfig({
   },
   primevue: {
     autoImport: false,
-    // Components are imported where they are used: registered by name, each would be in every page. Toast is, for its service.
-    components: { include: ['Toast'] },
+    // Components are imported where they are used: registered by name, each would be in every page.
+    components: { include: [] },
     directives: { include: [] },
     // The client puts each component's styles in when it is first drawn; else all of them sit in every answer.
     loadStyles: false,

@@ -1,18 +1,10 @@
 <script setup lang="ts">
 import { CalendarClock, Droplets, Layers, Package, Settings2, Shapes } from '@lucide/vue'
-import Toast from 'primevue/toast'
-import { useToast } from 'primevue/usetoast'
-import { watch } from 'vue'
 import { useConnection } from '~/stores/connection'
 import { useOutbox } from '~/stores/outbox'
-import { ERROR_WORDS } from '~/parts/words/errors'
-import { eventWords } from '~/parts/words/pour'
-import { useUnits } from '~/parts/show/useUnits'
 
 const connection = useConnection()
 const outbox = useOutbox()
-const units = useUnits()
-const toast = useToast()
 // Everything is loaded here, once: what falls due rings wherever one is.
 connection.start()
 
@@ -24,19 +16,6 @@ const PLACES = [
   { to: '/casts', name: 'Casts', icon: CalendarClock },
   { to: '/settings', name: 'Settings', icon: Settings2 },
 ]
-
-watch(
-  () => outbox.lastRefused,
-  (row) => {
-    if (!row) return
-    toast.add({
-      severity: 'error',
-      summary: `Not recorded: ${eventWords(row.event.body, units)}`,
-      detail: ERROR_WORDS[row.code],
-      life: 8000,
-    })
-  },
-)
 </script>
 
 <template>
@@ -63,7 +42,7 @@ watch(
       This browser does not keep what you record: its disk is full, or this is a private window. Leave this
       window open until the workshop has answered.
     </p>
-    <p v-if="outbox.refused.length > 0" class="offline" role="status">
+    <p v-if="outbox.refused.length > 0" class="offline" role="alert">
       {{
         outbox.refused.length === 1
           ? 'One thing you recorded was'
@@ -75,7 +54,6 @@ watch(
     <main id="main" tabindex="-1">
       <NuxtPage />
     </main>
-    <Toast position="bottom-center" />
   </div>
 </template>
 

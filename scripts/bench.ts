@@ -12,9 +12,10 @@ import { createTestDatabase } from '../tests/support/database'
 import { startServer } from '../tests/support/server'
 import { testPlan, wholeRun } from '../tests/unit/plans'
 import { CHROMIUM_ARGS, CHROMIUM_PATH } from './chromium'
+import { benchServer } from './benchServer'
 import { loadDemo } from './demo'
 
-const rows: [what: string, measured: number, unit: string, target: number][] = []
+const rows: [what: string, measured: number, unit: string, target: number, with100?: number][] = []
 
 /** Median time of a call, ms, after a warm-up. */
 function medianMs(call: () => void, runs: number): number {
@@ -97,7 +98,7 @@ const firstView = [...scripts]
 rows.push(['bench drawn, cold browser', performance.now() - openMs, 'ms', 3000])
 const publicDir = new URL('../.output/public', import.meta.url).pathname
 const gzipBytes = firstView.reduce((sum, path) => sum + gzipSync(readFileSync(publicDir + path)).length, 0)
-rows.push(['JavaScript of the first view, gzip', gzipBytes / 1000, 'kB', 250])
+rows.push(['JavaScript of the first view, gzip', gzipBytes / 1000, 'kB', 200])
 
 await page.goto(`${server.address}/moulds/new`)
 await page.getByRole('button', { name: 'Turned profile' }).click()
@@ -132,15 +133,20 @@ rows.push([
 rows.push(['frame while a point of 200 is dragged, p95', gaps[Math.floor(gaps.length * 0.95)]!, 'ms', 33])
 await browser.close()
 
-const load = await autocannon({ url: `${server.address}/api/pours?limit=50`, connections: 8, duration: 10 })
-rows.push(['API list of 14 pours, p50 (8 connections)', load.latency.p50, 'ms', 50])
-rows.push(['API list of 14 pours, p99 (8 connections)', load.latency.p99, 'ms', 200])
+const load = await autocannon({ url: `${server.address}/api/bench?limit=50`, connections: 8, duration: 10 })
+rows.push(['API bench of 11 pours with all events, p50 (8 connections)', load.latency.p50, 'ms', 50])
+rows.push(['API bench of 11 pours with all events, p99 (8 connections)', load.latency.p99, 'ms', 200])
 await server.stop()
 await database.drop()
+for (const { what, value, unit, most, with100 } of await benchServer())
+  rows.push([what, value, unit, most, with100])
 
-console.log('| what | measured | target | measured / target |\n|---|---|---|---|')
-for (const [what, measured, unit, target] of rows) {
+console.log('| what | measured | target | measured / target | to 100 pours |\n|---|---|---|---|---|')
+for (const [what, measured, unit, target, with100] of rows) {
   const shown = measured < 10 ? measured.toFixed(2) : measured.toFixed(0)
-  console.log(`| ${what} | ${shown} ${unit} | ${target} ${unit} | ${(measured / target).toFixed(2)} |`)
+  const ratio = with100 === undefined ? '' : `${(measured / with100).toFixed(1)} ×`
+  console.log(
+    `| ${what} | ${shown} ${unit} | ${target} ${unit} | ${(measured / target).toFixed(2)} | ${ratio} |`,
+  )
 }
-console.log(`\n${firstView.length} scripts in the first view; ${load.requests.average} list requests/s`)
+console.log(`\n${firstView.length} scripts in the first view; ${load.requests.average} bench requests/s`)

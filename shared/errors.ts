@@ -1,4 +1,4 @@
-/** Every code the server answers with. The interface turns them into words (app/utils/words.ts). */
+/** Every code the server answers with. The interface turns them into words (app/parts/words/errors.ts). */
 export const ERROR_CODES = [
   'invalid_input',
   'invalid_json',

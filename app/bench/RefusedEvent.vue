@@ -80,6 +80,17 @@ function sendCorrected() {
   display: grid;
   gap: var(--s3);
 }
+.fields {
+  display: flex;
+  flex-wrap: wrap;
+  gap: var(--s3);
+  align-items: end;
+}
+.field {
+  display: grid;
+  gap: var(--s1);
+  font-weight: 600;
+}
 .why {
   color: var(--hot);
   font-weight: 600;

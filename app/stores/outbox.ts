@@ -32,8 +32,6 @@ function isAcknowledged(answer: unknown, { event }: Unsent): answer is PourEvent
 export const useOutbox = defineStore('outbox', () => {
   const unsent = shallowRef<Unsent[]>([])
   const refused = shallowRef<Refused[]>([])
-  /** The one that has just been refused: said once. */
-  const lastRefused = shallowRef<Refused>()
   /** The browser would not keep something: it is only in this window, and lost with it. */
   const onlyHere = ref(new Set<string>())
   const atRisk = computed(() => unsent.value.some((u) => onlyHere.value.has(u.event.id)))
@@ -60,11 +58,6 @@ export const useOutbox = defineStore('outbox', () => {
     unsent.value = unsent.value.filter((u) => u.event.id !== eventId)
     refused.value = refused.value.filter((r) => r.event.id !== eventId)
     onlyHere.value.delete(eventId)
-  }
-
-  function noteRefused(row: Refused) {
-    refused.value = [...refused.value, row]
-    lastRefused.value = row
   }
 
   /** What the browser holds: also what another window wrote and could not tell of any more. */
@@ -131,7 +124,7 @@ export const useOutbox = defineStore('outbox', () => {
       } else if (message.kind === 'settled') {
         if (message.stored) onStored(message.pourId, message.stored)
         dropRow(message.eventId)
-        if (message.refused) noteRefused(message.refused)
+        if (message.refused) refused.value = [...refused.value, message.refused]
       }
     })
     addEventListener('beforeunload', (event) => {
@@ -153,7 +146,7 @@ export const useOutbox = defineStore('outbox', () => {
     const { pourId, event } = row
     if (outcome.stored) onStored(pourId, outcome.stored)
     dropRow(event.id)
-    if (outcome.refused) noteRefused(outcome.refused)
+    if (outcome.refused) refused.value = [...refused.value, outcome.refused]
     tellWindows({ kind: 'settled', pourId, eventId: event.id, ...outcome })
     const held = await box?.catch(() => undefined)
     const done = outcome.refused ? held?.refuse(outcome.refused) : held?.drop(event.id)
@@ -256,7 +249,6 @@ export const useOutbox = defineStore('outbox', () => {
     unsent,
     waiting,
     refused,
-    lastRefused,
     atRisk,
     start,
     lead,

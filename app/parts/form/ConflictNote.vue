@@ -4,16 +4,19 @@
  * Usage: <ConflictNote :mine :theirs @mine="…" @theirs="…" />
  */
 import Button from 'primevue/button'
-import { computed } from 'vue'
+import { computed, onMounted, useTemplateRef } from 'vue'
 import { differences, type CardLines } from './cardLines'
 
 const props = defineProps<{ mine: CardLines; theirs: CardLines }>()
 const emit = defineEmits<{ mine: []; theirs: [] }>()
+const note = useTemplateRef('note')
+// Where the form is long it would stand out of sight.
+onMounted(() => note.value?.scrollIntoView({ block: 'nearest' }))
 const rows = computed(() => differences(props.mine, props.theirs))
 </script>
 
 <template>
-  <section class="conflict" role="alert">
+  <section ref="note" class="conflict" role="alert">
     <p><b>Somebody else changed this meanwhile.</b> Which is to stay?</p>
     <table v-if="rows.length > 0">
       <thead>
