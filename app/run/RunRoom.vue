@@ -10,124 +10,106 @@ import { issueWords } from '~/parts/words/mix'
 
 const { id } = defineProps<{ id: string }>()
 const units = useUnits()
-const {
-  record,
-  facts,
-  view,
-  step,
-  mode,
-  words,
-  cautions,
-  planOpen,
-  targetG,
-  massG,
-  massProblem,
-  said,
-  failure,
-  now,
-  put,
-  knock,
-  undo,
-  unreadable,
-  stale,
-  keepStale,
-  dropStale,
-} = useRun(id)
+const run = useRun(id)
 
 const ending = ref(false)
 const fixing = ref(false)
 /** From the first water to the piece coming out, something can be put right. */
-const fixable = computed(() => mode.value === 'wait' || (mode.value === 'knock' && step.value !== 'prepare'))
+const fixable = computed(() => run.mode === 'wait' || (run.mode === 'knock' && run.step !== 'prepare'))
 const scale = useScale()
 /** What is still to go on the scale, ticking down as it fills. */
 const toGoG = computed(() => {
-  if (targetG.value === undefined || !scale.connected.value || scale.massG.value === undefined)
-    return undefined
-  return targetG.value - (scale.massG.value - scale.zeroG.value)
+  if (run.targetG === undefined || !scale.connected.value || scale.massG.value === undefined) return undefined
+  return run.targetG - (scale.massG.value - scale.zeroG.value)
 })
 const inBags = computed(
-  () =>
-    facts.value?.plan.batching?.split.by === 'casts' || facts.value?.plan.batching?.split.by === 'whole_bags',
+  () => run.facts?.plan.batching?.split.by === 'casts' || run.facts?.plan.batching?.split.by === 'whole_bags',
 )
 const bowlName = computed(() => {
-  const f = facts.value
-  if (!f || f.batches.length === 1 || !step.value) return ''
-  if (['prepare', 'tap', 'demould', 'dry'].includes(step.value)) return ''
+  const f = run.facts
+  if (!f || f.batches.length === 1 || !run.step) return ''
+  if (['prepare', 'tap', 'demould', 'dry'].includes(run.step)) return ''
   const name = f.inHand.topUp ? 'For what is missing' : f.inHand.planned.name
   // Bags are called by their number, which is said already.
   const named = name && (f.inHand.topUp || !inBags.value)
   return `Bowl ${f.batch + 1} of ${f.batches.length}${named ? `: ${name}` : ''}`
 })
 const sign = computed(() =>
-  view.value ? `${STAGE_WORDS[view.value.stage]}, stage ${STAGES.indexOf(view.value.stage) + 1} of 9` : '',
+  run.view ? `${STAGE_WORDS[run.view.stage]}, stage ${STAGES.indexOf(run.view.stage) + 1} of 9` : '',
 )
 </script>
 
 <template>
-  <div v-if="record && facts && view" class="run" :class="groundOf(view.stage)">
-    <section class="head" :aria-label="record.plan.piece">
+  <div v-if="run.record && run.facts && run.view" class="run" :class="groundOf(run.view.stage)">
+    <section class="head" :aria-label="run.record.plan.piece">
       <div class="name">
         <RingSign
           class="sign"
-          :rings="view.rings"
+          :rings="run.view.rings"
           :size="230"
           :label="sign"
-          :failed="view.status === 'failed'"
+          :failed="run.view.status === 'failed'"
         />
         <div class="who">
-          <p class="piece">{{ record.plan.piece }}</p>
-          <p class="stage">{{ STAGE_WORDS[view.stage] }} · {{ STAGES.indexOf(view.stage) + 1 }} of 9</p>
+          <p class="piece">{{ run.record.plan.piece }}</p>
+          <p class="stage">
+            {{ STAGE_WORDS[run.view.stage] }} · {{ STAGES.indexOf(run.view.stage) + 1 }} of 9
+          </p>
           <NuxtLink :to="`/casts/${id}`">Its record</NuxtLink>
-          <NuxtLink v-if="planOpen || mode === 'knock'" :to="`/pour/${id}/card`">Weigh-out card</NuxtLink>
-          <NuxtLink v-if="inBags && mode === 'knock'" :to="`/pour/${id}/labels`">Labels</NuxtLink>
-          <NuxtLink v-if="planOpen" :to="{ path: '/plan', query: { pour: id } }">Change the plan</NuxtLink>
+          <NuxtLink v-if="run.planOpen || run.mode === 'knock'" :to="`/pour/${id}/card`"
+            >Weigh-out card</NuxtLink
+          >
+          <NuxtLink v-if="inBags && run.mode === 'knock'" :to="`/pour/${id}/labels`">Labels</NuxtLink>
+          <NuxtLink v-if="run.planOpen" :to="{ path: '/plan', query: { pour: id } }"
+            >Change the plan</NuxtLink
+          >
         </div>
       </div>
       <div class="now">
         <StaleWeighings
-          v-if="stale"
-          :events="stale.events"
-          :was="stale.plan"
-          :plan="record.plan"
-          :now-ms="now"
+          v-if="run.stale"
+          :events="run.stale.events"
+          :was="run.stale.plan"
+          :plan="run.record.plan"
+          :now-ms="run.now"
         />
-        <template v-else-if="words">
+        <template v-else-if="run.words">
           <p v-if="bowlName" class="bowl" data-testid="bowl">{{ bowlName }}</p>
-          <h1>{{ view.pastWorking ? 'It should have set by now' : words.title }}</h1>
+          <h1>{{ run.view.pastWorking ? 'It should have set by now' : run.words.title }}</h1>
           <p class="how">
             {{
-              view.pastWorking
+              run.view.pastWorking
                 ? 'Go on tapping through what was done, or give it up and say why.'
-                : step === 'prepare' && record.plan.mould.members
+                : run.step === 'prepare' && run.record.plan.mould.members
                   ? 'For this mould. Tick what is done; what does not apply can stay open.'
-                  : words.how
+                  : run.words.how
             }}
           </p>
         </template>
         <template v-else>
-          <h1>{{ facts.verdict ? VERDICT_WORDS[facts.verdict.verdict] : 'Finished' }}</h1>
-          <p class="how">{{ facts.verdict?.reason }}</p>
+          <h1>{{ run.facts.verdict ? VERDICT_WORDS[run.facts.verdict.verdict] : 'Finished' }}</h1>
+          <p class="how">{{ run.facts.verdict?.reason }}</p>
         </template>
-        <p v-if="targetG !== undefined && !stale" class="figure mass">
+        <p v-if="run.targetG !== undefined && !run.stale" class="figure mass">
           <template v-if="toGoG !== undefined">
             {{ units.mass(Math.abs(toGoG)) }}
-            <span class="other">{{ toGoG < 0 ? 'too much' : 'to go' }} of {{ units.mass(targetG) }}</span>
+            <span class="other">{{ toGoG < 0 ? 'too much' : 'to go' }} of {{ units.mass(run.targetG) }}</span>
           </template>
           <template v-else>
-            {{ units.mass(targetG) }}
-            <span class="other">{{ units.massOther(targetG) }}</span>
+            {{ units.mass(run.targetG) }}
+            <span class="other">{{ units.massOther(run.targetG) }}</span>
           </template>
         </p>
         <RunGuidance
-          v-if="mode === 'knock' && !stale"
-          :facts="facts"
-          :step="step"
-          :now-ms="now"
-          @record="put"
+          v-if="run.mode === 'knock' && !run.stale"
+          :facts="run.facts"
+          :step="run.step"
+          :now-ms="run.now"
+          @record="run.put"
         />
-        <RunClock :clock="view.clock" :others="view.otherClocks" :now-ms="now" />
+        <RunClock :clock="run.view.clock" :others="run.view.otherClocks" :now-ms="run.now" />
         <p
-          v-for="issue in step === 'start_sift' || step === 'weigh_filler' ? facts.issues : []"
+          v-for="issue in run.step === 'start_sift' || run.step === 'weigh_filler' ? run.facts.issues : []"
           :key="issue.code"
           class="issue"
         >
@@ -135,49 +117,55 @@ const sign = computed(() =>
         </p>
       </div>
       <div class="aside">
-        <CautionNote v-for="caution in cautions" :id="caution" :key="caution" />
+        <CautionNote v-for="caution in run.cautions" :id="caution" :key="caution" />
       </div>
     </section>
 
     <div class="dock">
       <RunTools
         v-model:ending="ending"
-        :can-undo="facts.live.length > 0"
-        :batch="facts.batch"
+        :can-undo="run.facts.live.length > 0"
+        :batch="run.facts.batch"
         :fixable="fixable"
-        :ended="mode === 'ended'"
-        :drying="mode === 'dry'"
-        :moulds="mode === 'demould' || mode === 'dry' ? (record.plan.mould.members ?? []) : []"
-        @record="put(...$event)"
-        @undo="undo"
+        :ended="run.mode === 'ended'"
+        :drying="run.mode === 'dry'"
+        :moulds="run.mode === 'demould' || run.mode === 'dry' ? (run.record.plan.mould.members ?? []) : []"
+        @record="run.put(...$event)"
+        @undo="run.undo"
         @fix="fixing = true"
       />
-      <section v-if="stale" class="answers" aria-label="Does it hold?">
-        <button type="button" @click="keepStale">It holds for this plan</button>
-        <button type="button" @click="dropStale">Take it back</button>
+      <section v-if="run.stale" class="answers" aria-label="Does it hold?">
+        <button type="button" @click="run.keepStale">It holds for this plan</button>
+        <button type="button" @click="run.dropStale">Take it back</button>
       </section>
       <RunPool
         v-else
-        v-model:mass-g="massG"
-        :facts="facts"
-        :step="step"
-        :mode="mode"
-        :action="words?.action ?? ''"
-        :now-ms="now"
+        v-model:mass-g="run.massG"
+        :facts="run.facts"
+        :step="run.step"
+        :mode="run.mode"
+        :action="run.words?.action ?? ''"
+        :now-ms="run.now"
         :record-path="`/casts/${id}`"
-        @knock="knock"
-        @record="put"
-        @problem="massProblem = $event"
+        @knock="run.knock"
+        @record="run.put"
+        @problem="run.massProblem = $event"
         @finish="ending = true"
       />
     </div>
-    <RunFix v-model="fixing" :facts="facts" :step="step" :now-ms="now" @record="put(...$event)" />
-    <p class="visually-hidden" role="status">{{ said }}</p>
+    <RunFix
+      v-model="fixing"
+      :facts="run.facts"
+      :step="run.step"
+      :now-ms="run.now"
+      @record="run.put(...$event)"
+    />
+    <p class="visually-hidden" role="status">{{ run.said }}</p>
   </div>
   <div v-else class="page missing">
-    <h1>{{ unreadable ? 'This record cannot be read' : failure || 'Fetching the pour…' }}</h1>
-    <NuxtLink v-if="unreadable" :to="`/casts/${id}`">See it as it lies there</NuxtLink>
-    <NuxtLink v-else-if="failure" to="/">Back to the bench</NuxtLink>
+    <h1>{{ run.unreadable ? 'This run.record cannot be read' : run.failure || 'Fetching the pour…' }}</h1>
+    <NuxtLink v-if="run.unreadable" :to="`/casts/${id}`">See it as it lies there</NuxtLink>
+    <NuxtLink v-else-if="run.failure" to="/">Back to the bench</NuxtLink>
   </div>
 </template>
 

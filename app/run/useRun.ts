@@ -1,5 +1,5 @@
 import { useWakeLock } from '@vueuse/core'
-import { computed, ref, watch } from 'vue'
+import { computed, reactive, ref, watch } from 'vue'
 import { stageOfStep, viewPour, type EventBody } from '#core/pour'
 import { useNow } from '~/stores/clock'
 import { usePour } from '~/parts/pour/usePour'
@@ -95,7 +95,7 @@ export function useRun(id: string) {
       ['mould', 'weigh'].includes(stageOfStep(step.value)) &&
       !facts.value?.live.some((e) => e.body.type === 'weighed'),
   )
-  return {
+  return reactive({
     record,
     facts,
     view,
@@ -117,5 +117,5 @@ export function useRun(id: string) {
     stale,
     keepStale,
     dropStale,
-  }
+  })
 }

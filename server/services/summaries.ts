@@ -1,9 +1,9 @@
 import { isDeepStrictEqual } from 'node:util'
-import { sql, type Transaction } from 'kysely'
+import { sql, type Insertable, type Transaction } from 'kysely'
 import { liveEvents, summarisePour, type PourSummary } from '../../core/pour'
 import { isUnreadable, type PourAnswer } from '../../shared/records'
 import type { Db } from '../db/client'
-import type { Database } from '../db/schema'
+import type { Database, PourSummaryTable } from '../db/schema'
 
 /**
  * What lists show and sums count of a pour, kept beside it: the fold is the truth, and all of this can be made again from
@@ -13,22 +13,7 @@ import type { Database } from '../db/schema'
 type Trx = Transaction<Database>
 type Lines = Pick<PourSummary, 'draws' | 'uses'> & { row: SummaryColumns }
 
-interface SummaryColumns {
-  piece: string
-  mould: string
-  plaster: string
-  searched: string
-  consistency: number | null
-  mould_id: string | null
-  plaster_id: string | null
-  actual_consistency: number | null
-  is_open: boolean
-  stage: PourSummary['stage']
-  rings: string
-  verdict: PourSummary['verdict'] | null
-  reason: string
-  unreadable: string | null
-}
+type SummaryColumns = Omit<Insertable<PourSummaryTable>, 'pour_id' | 'created_at'>
 
 /** What a search looks in. */
 export const searchable = (...texts: string[]) => texts.join('\n').toLowerCase()

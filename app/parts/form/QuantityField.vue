@@ -43,7 +43,7 @@ function show(value: number): string {
     case 'temp':
       return units.temp(value)
     case 'number':
-      return plainNumber(value, props.decimals ?? 2)
+      return units.figure(plainNumber(value, props.decimals ?? 2))
   }
 }
 
