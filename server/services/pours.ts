@@ -149,11 +149,19 @@ const lineOf = (r: PourSummaryRow): CastLine => ({
 
 const OPEN = { open: true, closed: false, all: null } as const
 
+/** One or two letters are in almost every text and in no index: they are looked for where words begin. */
+const SHORT = 3
+
+/** In small letters, as what is looked in; a percent sign is a character to find. */
+function patternOf(q: string): string {
+  const words = q.toLowerCase().replace(/[\\%_]/g, '\\$&')
+  return words.length > 0 && words.length < SHORT ? `% ${words}%` : `%${words}%`
+}
+
 /** The log, newest first. `state` open: no ending that counts. `q` looks in the piece, the mould's and the plaster's name. */
 export async function listCasts(db: Db, query: z.output<typeof listQuerySchema>): Promise<CastPage> {
   const key = readKey(query.after, 2)
-  // In small letters, as what is looked in; a percent sign is a character to find.
-  const pattern = `%${query.q.toLowerCase().replace(/[\\%_]/g, '\\$&')}%`
+  const pattern = patternOf(query.q)
   const [open, verdict] = [OPEN[query.state], query.verdict ?? null]
   const [found, counted] = await Promise.all([
     sql<PourSummaryRow>`

@@ -15,8 +15,8 @@ type Lines = Pick<PourSummary, 'draws' | 'uses'> & { row: SummaryColumns }
 
 type SummaryColumns = Omit<Insertable<PourSummaryTable>, 'pour_id' | 'created_at'>
 
-/** What a search looks in. */
-export const searchable = (...texts: string[]) => texts.join('\n').toLowerCase()
+/** What a search looks in: a line for each text, a space before each word. */
+export const searchable = (...texts: string[]) => texts.map((t) => ` ${t.toLowerCase()}`).join('\n')
 
 /** A record that cannot be read is listed under what can be made out of it. */
 function linesOfUnreadable(

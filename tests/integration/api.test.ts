@@ -153,6 +153,12 @@ describe('lists', () => {
     expect((await list('state=open')).total).toBe(4)
     expect((await list('state=closed')).items).toMatchObject([{ id: ids[0], verdict: 'good', open: false }])
     expect((await list('verdict=failed')).total).toBe(0)
+    // One or two letters are looked for where words begin.
+    const short = async (q: string) =>
+      ((await send('GET', `/api/pours?q=${q}`)).json as unknown as CastPage).total
+    expect(await short('10')).toBeGreaterThanOrEqual(5)
+    expect(await short('te')).toBeGreaterThan(0)
+    expect(await short('es')).toBe(0)
     // A percent sign is a character to find, not a wildcard.
     expect((await send('GET', '/api/pours?q=%25%25nothing')).json).toMatchObject({ total: 0 })
   })
