@@ -48,7 +48,10 @@ async function settled(page: Page) {
   await page.locator('html[data-mounted]').waitFor()
   await page.locator('h1').first().waitFor()
   await page.waitForFunction(
-    () => document.fonts.status === 'loaded' && !/…/.test(document.querySelector('h1')!.textContent!),
+    () =>
+      document.fonts.status === 'loaded' &&
+      !/…/.test(document.querySelector('h1')!.textContent!) &&
+      !/(Fetching|Looking)/.test(document.querySelector('main')!.innerText),
   )
 }
 
