@@ -8,6 +8,7 @@ import {
   LAYERS_BELOW,
   MAX_PROFILE_NODES,
   MOULD_MATERIALS,
+  OPENINGS,
   PURPOSES,
   SUPPORTS,
   TYPICAL_PARTS,
@@ -184,7 +185,7 @@ export const mouldFactsSchema = z.object({
   build: z.enum(BUILDS),
   oneTime: z.boolean(),
   support: z.enum(SUPPORTS),
-  opening: z.enum(['wide', 'narrow']),
+  opening: z.enum(OPENINGS),
   undercut: z.enum(UNDERCUTS),
   airTraps: z.array(z.enum(AIR_TRAPS)).max(AIR_TRAPS.length),
 }) satisfies z.ZodType<MouldFacts>

@@ -2,36 +2,19 @@
 import { computed, ref } from 'vue'
 import { useMouldSaving } from './useMouldSaving'
 import { useWorkshop } from '~/stores/workshop'
-import { useUnits } from '~/parts/show/useUnits'
-import { mouldLines } from '~/parts/form/cardLines'
 import { mouldDraftOf, mouldInputOf, type MouldDraft } from '~/parts/mould/mouldDraft'
-import type { MouldInput } from '~~/shared/moulds'
 
 const { id } = defineProps<{ id: string }>()
-const router = useRouter()
 const workshop = useWorkshop()
-const { failure, busy, save, theirs, clearConflict } = useMouldSaving(id)
-const units = useUnits()
 await workshop.ready
 
 const card = computed(() => workshop.moulds.find((m) => m.id === id))
 const draft = ref<MouldDraft | undefined>(card.value && mouldDraftOf(card.value))
-const seenRevision = ref(card.value?.revision ?? 1)
-
-async function keep() {
-  if (draft.value && (await save(draft.value, seenRevision.value))) await router.push(`/moulds/${id}`)
-}
-const lines = (mould: MouldInput) =>
-  mouldLines(mould, units, (of) => workshop.plasters.find((p) => p.id === of)?.name ?? '?')
-function keepMine() {
-  seenRevision.value = theirs.value!.revision
-  void keep()
-}
-function takeTheirs() {
-  draft.value = mouldDraftOf(theirs.value!)
-  seenRevision.value = theirs.value!.revision
-  clearConflict()
-}
+const { failure, busy, keep, theirs, keepMine, takeTheirs, lines } = useMouldSaving(
+  id,
+  draft,
+  ref(card.value?.revision ?? null),
+)
 </script>
 
 <template>

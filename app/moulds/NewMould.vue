@@ -1,24 +1,29 @@
 <script setup lang="ts">
 import { useSessionStorage } from '@vueuse/core'
+import { ref } from 'vue'
 import { useMouldSaving } from './useMouldSaving'
-import { firstMouldDraft } from '~/parts/mould/mouldDraft'
+import { firstMouldDraft, mouldInputOf } from '~/parts/mould/mouldDraft'
 
-const router = useRouter()
 // A reload must not lose a drawing.
 const draft = useSessionStorage('nine-ripples.new-mould', firstMouldDraft(), { mergeDefaults: true })
-const id = crypto.randomUUID()
-const { failure, busy, save } = useMouldSaving(id)
-
-async function keep() {
-  if (!(await save(draft.value, null))) return
-  draft.value = firstMouldDraft()
-  await router.push(`/moulds/${id}`)
-}
+const { failure, busy, keep, theirs, keepMine, takeTheirs, lines } = useMouldSaving(
+  crypto.randomUUID(),
+  draft,
+  ref(null),
+  () => (draft.value = firstMouldDraft()),
+)
 </script>
 
 <template>
   <div class="page">
     <h1>Describe a mould</h1>
+    <ConflictNote
+      v-if="theirs"
+      :mine="lines(mouldInputOf(draft))"
+      :theirs="lines(theirs)"
+      @mine="keepMine"
+      @theirs="takeTheirs"
+    />
     <MouldEditor v-model="draft" :failure="failure" :busy="busy" is-new @save="keep" />
   </div>
 </template>

@@ -29,12 +29,18 @@ const sets = computed(() =>
 
 const open = ref(false)
 const seen = ref<number | null>(null)
-const { theirs, meets, clear: clearConflict } = useConflict<MouldSet>()
 const id = ref('')
 const name = ref('')
 const counts = ref<Record<string, number>>({})
 const failure = ref('')
 const problems = ref<Record<string, string>>({})
+const {
+  theirs,
+  meets,
+  clear: clearConflict,
+  keepMine,
+  takeTheirs,
+} = useConflict<MouldSet>({ seen, keep: save, show: edit })
 
 function edit(set: MouldSet | undefined) {
   id.value = set?.id ?? crypto.randomUUID()
@@ -68,11 +74,6 @@ async function save() {
 const typed = computed(() => ({ name: name.value.trim(), members: members.value }))
 const lines = (set: MouldSetInput) =>
   setLines(set, (mouldId) => workshop.moulds.find((m) => m.id === mouldId)?.name ?? '?')
-function keepMine() {
-  seen.value = theirs.value!.revision
-  clearConflict()
-  void save()
-}
 async function remove() {
   const answer = await workshop.deleteMouldSet(id.value)
   if (answer.ok || answer.failure.code === 'not_found') open.value = false
@@ -122,7 +123,7 @@ async function remove() {
         :mine="lines(typed)"
         :theirs="lines(theirs)"
         @mine="keepMine"
-        @theirs="edit(theirs)"
+        @theirs="takeTheirs"
       />
       <div class="head">
         <Button label="Keep this set" :disabled="!ready" @click="save" />

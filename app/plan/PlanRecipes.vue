@@ -27,35 +27,41 @@ const id = useId()
 const name = ref('')
 const said = ref('')
 const failure = ref('')
-/** A name that is taken means that recipe: the plan takes its place. */
-const replaced = computed(() => {
+/** Two of one name would not be told apart: which one is meant is asked. */
+const namesake = computed(() => {
   const typed = name.value.trim()
   return workshop.recipes.find((r) => r.name === typed)
 })
 const newId = ref(crypto.randomUUID())
-const { theirs, meets, clear: clearConflict } = useConflict<Recipe>()
+/** What is on its way or was not taken: a recipe of the plan as it was when it was kept. */
 const mine = ref<{ id: string; recipe: RecipeInput }>()
-async function keep() {
+const seen = ref<number | null>(null)
+const {
+  theirs,
+  meets,
+  clear: clearConflict,
+  keepMine,
+} = useConflict<Recipe>({ seen, keep: put, show: () => {} })
+function keep(inPlaceOf: Recipe | undefined) {
   const recipe = { name: name.value.trim(), plan: props.plan }
   if (!recipe.plan || recipe.name === '') return
-  const seen = replaced.value
-  await put(seen?.id ?? newId.value, seen?.revision ?? null, recipe as RecipeInput)
+  seen.value = inPlaceOf?.revision ?? null
+  mine.value = { id: inPlaceOf?.id ?? newId.value, recipe: recipe as RecipeInput }
+  void put()
 }
-async function put(recipeId: string, seen: number | null, recipe: RecipeInput) {
+async function put() {
+  const { id: recipeId, recipe } = mine.value!
   said.value = failure.value = ''
   clearConflict()
-  const answer = await workshop.saveRecipe(recipeId, seen, recipe)
+  const answer = await workshop.saveRecipe(recipeId, seen.value, recipe)
   if (!answer.ok) {
-    mine.value = { id: recipeId, recipe }
     if (!meets(answer.failure)) failure.value = failureWords(answer.failure)
   } else {
-    said.value = seen === null ? `${recipe.name} is kept.` : `${recipe.name} is kept in place of the old one.`
+    said.value =
+      seen.value === null ? `${recipe.name} is kept.` : `${recipe.name} is kept in place of the old one.`
     name.value = ''
     newId.value = crypto.randomUUID()
   }
-}
-function keepMine() {
-  if (mine.value && theirs.value) void put(mine.value.id, theirs.value.revision, mine.value.recipe)
 }
 async function drop(recipe: Recipe) {
   const answer = await workshop.deleteRecipe(recipe.id)
@@ -100,9 +106,11 @@ async function takeIn() {
   said.value = failure.value = ''
   try {
     const read = JSON.parse(await file.text()) as Partial<RecipeFile>
-    if (read.format === 'nine-ripples.recipe' && read.version === 1 && read.name && read.plan)
-      await put(crypto.randomUUID(), null, { name: freeName(read.name), plan: read.plan })
-    else failure.value = 'This file is not a recipe.'
+    if (read.format === 'nine-ripples.recipe' && read.version === 1 && read.name && read.plan) {
+      seen.value = null
+      mine.value = { id: crypto.randomUUID(), recipe: { name: freeName(read.name), plan: read.plan } }
+      await put()
+    } else failure.value = 'This file is not a recipe.'
   } catch {
     failure.value = 'This file cannot be read: it is not JSON.'
   }
@@ -175,8 +183,8 @@ async function takeIn() {
           label="Keep the recipe"
           severity="secondary"
           type="button"
-          :disabled="name.trim() === '' || !plan"
-          @click="keep"
+          :disabled="name.trim() === '' || !plan || !!namesake"
+          @click="keep(undefined)"
         />
         <Button severity="secondary" type="button" @click="fileInput?.click()">
           <Upload :size="18" aria-hidden="true" /> From a file
@@ -191,6 +199,16 @@ async function takeIn() {
           @change="takeIn"
         />
       </div>
+      <p v-if="namesake" class="note namesake">
+        There is a recipe of this name.
+        <Button
+          label="Keep this in its place"
+          severity="secondary"
+          :disabled="!plan"
+          @click="keep(namesake)"
+        />
+        or choose another name.
+      </p>
       <p v-if="said" role="status" class="said">{{ said }}</p>
       <p v-if="failure" role="alert" class="failure">{{ failure }}</p>
       <ConflictNote

@@ -27,9 +27,28 @@ const id = ref('')
 const leftNowG = ref<number>()
 const { note, clear, none } = useProblems()
 const failure = ref('')
-const { theirs, meets, clear: clearConflict } = useConflict<BagCard>()
+const {
+  theirs,
+  meets,
+  clear: clearConflict,
+  keepMine,
+  takeTheirs,
+} = useConflict<BagCard>({
+  seen,
+  keep,
+  show(card) {
+    draft.value = structuredClone(bagInputOf(card))
+    leftNowG.value = undefined
+  },
+})
 const units = useUnits()
-const lines = (bag: BagInput) => bagLines(bag, units, workshop.settings.currency)
+const lines = (bag: BagInput) =>
+  bagLines(
+    bag,
+    units,
+    workshop.settings.currency,
+    (of) => workshop.plasters.find((p) => p.id === of)?.name ?? '?',
+  )
 watch(open, (now) => {
   if (!now || !props.plaster) return
   const bag = toRaw(props.bag)
@@ -71,17 +90,6 @@ async function keep() {
   })
   if (answer.ok) open.value = false
   else if (!meets(answer.failure)) failure.value = failureWords(answer.failure)
-}
-function keepMine() {
-  seen.value = theirs.value!.revision
-  clearConflict()
-  void keep()
-}
-function takeTheirs() {
-  draft.value = structuredClone(bagInputOf(theirs.value!))
-  seen.value = theirs.value!.revision
-  leftNowG.value = undefined
-  clearConflict()
 }
 async function throwAway() {
   const answer = await workshop.deleteBag(id.value)

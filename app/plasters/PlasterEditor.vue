@@ -43,7 +43,17 @@ const seen = ref<number | null>(null)
 const newId = ref('')
 const { note, clear, none } = useProblems()
 const failure = ref('')
-const { theirs, meets, clear: clearConflict } = useConflict<PlasterCard>()
+const {
+  theirs,
+  meets,
+  clear: clearConflict,
+  keepMine,
+  takeTheirs,
+} = useConflict<PlasterCard>({
+  seen,
+  keep,
+  show: (card) => (draft.value = structuredClone(inputOf(card))),
+})
 watch(open, (now) => {
   if (!now) return
   const card = toRaw(props.card)
@@ -85,16 +95,6 @@ async function keep() {
     return
   }
   if (!meets(answer.failure)) failure.value = failureWords(answer.failure)
-}
-function keepMine() {
-  seen.value = theirs.value!.revision
-  clearConflict()
-  void keep()
-}
-function takeTheirs() {
-  draft.value = structuredClone(inputOf(theirs.value!))
-  seen.value = theirs.value!.revision
-  clearConflict()
 }
 </script>
 
@@ -168,8 +168,8 @@ function takeTheirs() {
       <p v-if="failure" class="failure" role="alert">{{ failure }}</p>
       <ConflictNote
         v-if="theirs"
-        :mine="plasterLines(draft)"
-        :theirs="plasterLines(theirs)"
+        :mine="plasterLines(draft, units)"
+        :theirs="plasterLines(theirs, units)"
         @mine="keepMine"
         @theirs="takeTheirs"
       />

@@ -18,9 +18,11 @@ await workshop.ready
 
 const inputOf = ({ revision: _, ...settings }: SettingsRecord): Settings => settings
 const form = ref<Settings>(inputOf(workshop.settings))
-const seen = ref(workshop.settings)
+/** What it was when it was last shown, and its revision. */
+const was = ref(inputOf(workshop.settings))
+const seen = ref<number | null>(workshop.settings.revision)
 // Somebody else's change shows here too, unless this one is under way.
-const dirty = computed(() => JSON.stringify(form.value) !== JSON.stringify(inputOf(seen.value)))
+const dirty = computed(() => JSON.stringify(form.value) !== JSON.stringify(was.value))
 watch(
   () => workshop.settings,
   (now) => {
@@ -28,10 +30,11 @@ watch(
   },
 )
 function take(record: SettingsRecord) {
-  seen.value = record
+  seen.value = record.revision
+  was.value = inputOf(record)
   form.value = inputOf(record)
 }
-const { theirs, meets, clear: clearConflict } = useConflict<SettingsRecord>()
+const { theirs, meets, keepMine, takeTheirs } = useConflict<SettingsRecord>({ seen, keep: save, show: take })
 const units = useUnits()
 
 const SYSTEMS = [
@@ -88,7 +91,7 @@ const valid = computed(
 async function save() {
   if (!valid.value) return
   said.value = failure.value = ''
-  const answer = await workshop.saveSettings(seen.value.revision, {
+  const answer = await workshop.saveSettings(seen.value!, {
     ...form.value,
     workshopName: form.value.workshopName.trim(),
   })
@@ -96,15 +99,6 @@ async function save() {
     take(answer.value)
     said.value = 'Kept.'
   } else if (!meets(answer.failure)) failure.value = ERROR_WORDS[answer.failure.code]
-}
-function keepMine() {
-  seen.value = theirs.value!
-  clearConflict()
-  void save()
-}
-function takeTheirs() {
-  take(theirs.value!)
-  clearConflict()
 }
 </script>
 

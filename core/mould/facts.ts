@@ -33,6 +33,9 @@ export type Support = (typeof SUPPORTS)[number]
 export const UNDERCUTS = ['none', 'slight', 'deep'] as const
 export type UndercutDepth = (typeof UNDERCUTS)[number]
 
+export const OPENINGS = ['wide', 'narrow'] as const
+export type Opening = (typeof OPENINGS)[number]
+
 /** Parts of a form where air stays behind. */
 export const AIR_TRAPS = [
   'deep_fingers',
@@ -52,7 +55,7 @@ export interface MouldFacts {
   /** A waste mould gives one cast and is broken away. */
   oneTime: boolean
   support: Support
-  opening: 'wide' | 'narrow'
+  opening: Opening
   undercut: UndercutDepth
   airTraps: AirTrap[]
 }

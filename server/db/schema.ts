@@ -1,4 +1,4 @@
-import type { ColumnType, Generated, Selectable } from 'kysely'
+import type { ColumnType, Generated, InsertType, Selectable } from 'kysely'
 import type { DemouldOutcome, EventBody, MouldDamage, Stage, Verdict } from '../../core/pour'
 import type { Provenance } from '../../core/provenance'
 import type { Addition, PlasterClassId } from '../../core/plaster'
@@ -23,10 +23,10 @@ export interface PlasterTable extends OfWorkshop {
   label_consistency_high: number | null
   label_expansion_pct: number | null
   label_set_min: number | null
-  label_set_test: Generated<SetTest>
+  label_set_test: SetTest
   label_dry_strength_mpa: number | null
-  printed_ratio: Generated<string>
-  additions: ColumnType<Addition[], string | undefined, string>
+  printed_ratio: string
+  additions: ColumnType<Addition[], string, string>
   note: string
   revision: Generated<number>
 }
@@ -237,6 +237,22 @@ export interface Database {
   pour_summary: PourSummaryTable
   bag_draw: BagDrawTable
   mould_use: MouldUseTable
+}
+
+/**
+ * What a row is made of when a card is written: every column that neither names the row nor is kept by the database
+ * itself. A column that a service forgets does not compile.
+ */
+export type Columns<Table> = {
+  [
+    K in keyof Table as K extends 'id'
+      ? never
+      : [InsertType<Table[K]>] extends [never]
+        ? never
+        : undefined extends InsertType<Table[K]>
+          ? never
+          : K
+  ]: InsertType<Table[K]>
 }
 
 export type MouldRow = Selectable<MouldTable>

@@ -3,7 +3,7 @@ import type { PageQuery } from '../../shared/contracts'
 import type { Page, UnreadableCard } from '../../shared/records'
 import { bagInputSchema, type BagCard, type BagInput, type SpoonTestRecord } from '../../shared/stock'
 import { inTransaction, type Db } from '../db/client'
-import type { BagTable } from '../db/schema'
+import type { BagTable, Columns } from '../db/schema'
 import { readRow, readable } from './complaints'
 import { DomainError } from './domainError'
 import { pageOf, readKey, requireId } from './paging'
@@ -30,7 +30,7 @@ function inputOf(r: BagRow): BagInput {
   }
 }
 
-function columnsOf(bag: BagInput) {
+function columnsOf(bag: BagInput): Columns<BagTable> {
   return {
     plaster_id: bag.plasterId,
     name: bag.name,

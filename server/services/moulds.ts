@@ -4,7 +4,7 @@ import type { PageQuery } from '../../shared/contracts'
 import type { Page, UnreadableCard } from '../../shared/records'
 import { mouldInputSchema, type MouldCard, type MouldInput, type MouldPhoto } from '../../shared/moulds'
 import type { Db } from '../db/client'
-import type { MouldRow } from '../db/schema'
+import type { Columns, MouldRow, MouldTable } from '../db/schema'
 import { readRow, readable } from './complaints'
 import { DomainError } from './domainError'
 import { pageOf, readKey, requireId } from './paging'
@@ -152,7 +152,7 @@ export async function getMould(db: Db, id: string): Promise<MouldCard> {
 }
 
 /** The columns of a description: what was typed, and what follows from it, so that the shelf can sort by it. */
-function columnsOf(mould: MouldInput) {
+function columnsOf(mould: MouldInput): Columns<MouldTable> {
   const described = describeCavity(mould.volume)
   if (!described.ok) throw new DomainError('invalid_input', [{ path: 'volume', message: 'cannot be cast' }])
   const { volumeMl, plusMinusMl, provenance, thinnestMm } = described.finding

@@ -3,7 +3,7 @@ import type { PageQuery } from '../../shared/contracts'
 import type { Page, UnreadableCard } from '../../shared/records'
 import { plasterInputSchema, type PlasterCard, type PlasterInput } from '../../shared/stock'
 import type { Db } from '../db/client'
-import type { PlasterTable } from '../db/schema'
+import type { Columns, PlasterTable } from '../db/schema'
 import { readRow, readable } from './complaints'
 import { DomainError } from './domainError'
 import { pageOf, readKey, requireId } from './paging'
@@ -39,7 +39,7 @@ const cardOf = (row: PlasterRow) =>
     revision: row.revision,
   }))
 
-function columnsOf({ name, label, printedRatio, additions, note }: PlasterInput) {
+function columnsOf({ name, label, printedRatio, additions, note }: PlasterInput): Columns<PlasterTable> {
   return {
     name,
     class_id: label.classId,

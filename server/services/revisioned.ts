@@ -1,5 +1,6 @@
 import { isDeepStrictEqual } from 'node:util'
 import type { Db } from '../db/client'
+import type { Columns, Database } from '../db/schema'
 import { DomainError } from './domainError'
 
 /** Tables whose rows are changed only by those who saw their latest state. */
@@ -12,17 +13,17 @@ type Revisioned = 'plaster' | 'bag' | 'bowl' | 'recipe' | 'mould' | 'mould_set'
  * @returns whether a row was written.
  * @throws DomainError card_id_conflict, stale_card (with what is there) or not_found.
  */
-export async function putRevisioned<Input>(
+export async function putRevisioned<Table extends Revisioned, Input>(
   db: Db,
-  table: Revisioned,
+  table: Table,
   id: string,
   seenRevision: number | null,
-  columns: Record<string, unknown>,
+  columns: Columns<Database[Table]>,
   wanted: Input,
   readNow: (db: Db) => Promise<{ input: Input; card: unknown }>,
 ): Promise<boolean> {
-  // All of these tables have an id and a revision; what else they hold is the caller's, who builds the columns from its type.
-  const at = table as 'plaster'
+  // All of these tables have an id and a revision; what else they hold, `columns` has by its type.
+  const at = table as Revisioned as 'plaster'
   if (seenRevision === null) {
     const inserted = await db
       .insertInto(at)

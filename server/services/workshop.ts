@@ -1,6 +1,7 @@
 import { isDeepStrictEqual } from 'node:util'
 import type { Settings, SettingsRecord } from '../../shared/contracts'
 import type { Db } from '../db/client'
+import type { Columns, SettingsTable } from '../db/schema'
 import { DomainError } from './domainError'
 
 export async function getSettings(db: Db): Promise<SettingsRecord> {
@@ -22,6 +23,23 @@ export async function getSettings(db: Db): Promise<SettingsRecord> {
   }
 }
 
+function columnsOf(settings: Settings): Columns<SettingsTable> {
+  return {
+    workshop_name: settings.workshopName,
+    system: settings.system,
+    scale_division_g: settings.scaleDivisionG,
+    room_temp_c: settings.roomTempC,
+    room_rh_pct: settings.roomRhPct,
+    air_speed_m_s: settings.airSpeedMS,
+    tap_temp_c: settings.tapTempC,
+    hot_tap_temp_c: settings.hotTapTempC,
+    scale_capacity_g: settings.scaleCapacityG,
+    currency: settings.currency,
+    decimal_sign: settings.decimalSign,
+    kitchen: settings.kitchen,
+  }
+}
+
 /** @throws DomainError stale_card where they are not the ones the caller saw any more. */
 export async function saveSettings(
   db: Db,
@@ -30,21 +48,7 @@ export async function saveSettings(
 ): Promise<SettingsRecord> {
   const changed = await db
     .updateTable('settings')
-    .set({
-      workshop_name: settings.workshopName,
-      system: settings.system,
-      scale_division_g: settings.scaleDivisionG,
-      room_temp_c: settings.roomTempC,
-      room_rh_pct: settings.roomRhPct,
-      air_speed_m_s: settings.airSpeedMS,
-      tap_temp_c: settings.tapTempC,
-      hot_tap_temp_c: settings.hotTapTempC,
-      scale_capacity_g: settings.scaleCapacityG,
-      currency: settings.currency,
-      decimal_sign: settings.decimalSign,
-      kitchen: settings.kitchen,
-      revision: seenRevision + 1,
-    })
+    .set({ ...columnsOf(settings), revision: seenRevision + 1 })
     .where('revision', '=', seenRevision)
     .returning('revision')
     .executeTakeFirst()

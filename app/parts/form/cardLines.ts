@@ -1,111 +1,154 @@
 import { describeCavity } from '#core/mould'
 import { isoDayText } from '~/parts/show/time'
+import type { useUnits } from '~/parts/show/useUnits'
 import type { Settings } from '~~/shared/contracts'
 import type { MouldInput, MouldSetInput } from '~~/shared/moulds'
 import type { BagInput, PlasterInput, RecipeInput } from '~~/shared/stock'
-import { ADDITION_WORDS, KEEPING_WORDS } from '~/parts/words/mix'
-import { MATERIAL_WORDS, PURPOSE_WORDS } from '~/parts/words/mould'
-import { PLASTER_CLASS_WORDS } from '~/parts/words/plaster'
+import { ADDITION_WORDS, KEEPING_WORDS, SET_TEST_WORDS } from '~/parts/words/mix'
+import { METHOD_WORDS, PURPOSE_WORDS, factLines } from '~/parts/words/mould'
+import { PACKING_WORDS, PLASTER_CLASS_WORDS } from '~/parts/words/plaster'
 
 /** A card in words, line by line, so that two of them can be laid side by side. */
 export type CardLines = readonly (readonly [what: string, value: string])[]
 
-interface Show {
-  mass: (massG: number) => string
-  volume: (volumeMl: number) => string
-  length: (lengthMm: number) => string
-  temp: (tempC: number) => string
+/** How each field of a card reads: one line, or several. A field without one does not compile. */
+type Reads<Card> = {
+  [Field in keyof Card]:
+    readonly [what: string, words: (value: Card[Field]) => string] | ((value: Card[Field]) => CardLines)
 }
+
+function linesOf<Card extends object>(card: Card, reads: Reads<Card>): CardLines {
+  return (Object.keys(reads) as (keyof Card)[]).flatMap((field) => {
+    const read = reads[field]
+    return typeof read === 'function' ? read(card[field]) : [[read[0], read[1](card[field])] as const]
+  })
+}
+
+type Show = Pick<ReturnType<typeof useUnits>, 'mass' | 'volume' | 'length' | 'temp' | 'figure'>
 
 const orNone = <T>(value: T | null, words: (value: T) => string) =>
   value === null ? 'not said' : words(value)
 const yesNo = (yes: boolean) => (yes ? 'yes' : 'no')
+const asTyped = (text: string) => text
 
-export function plasterLines({ name, label, printedRatio, additions, note }: PlasterInput): CardLines {
-  return [
-    ['Name', name],
-    ['Class', PLASTER_CLASS_WORDS[label.classId]],
-    ['Ratio, as printed', printedRatio || 'not said'],
-    ['Water to 100', orNone(label.consistency, String)],
-    ['Sets in', orNone(label.setMin, (min) => `${min} min`)],
-    ['Growth', orNone(label.expansionPct, (pct) => `${pct} %`)],
-    ['Strength, dry', orNone(label.dryStrengthMPa, (mpa) => `${mpa} MPa`)],
-    [
+export function plasterLines(plaster: PlasterInput, { figure }: Show): CardLines {
+  const digits = (value: number) => figure(String(value))
+  const label: Reads<PlasterInput['label']> = {
+    classId: ['Class', (of) => PLASTER_CLASS_WORDS[of]],
+    consistency: ['Water to 100', (c) => orNone(c, digits)],
+    range: ['Water to 100, range', (r) => orNone(r, ({ low, high }) => `${digits(low)}–${digits(high)}`)],
+    setMin: ['Sets in', (min) => orNone(min, (m) => `${digits(m)} min`)],
+    setTest: ['Found by', (test) => SET_TEST_WORDS[test]],
+    expansionPct: ['Growth', (pct) => orNone(pct, (p) => `${digits(p)} %`)],
+    dryStrengthMPa: ['Strength, dry', (mpa) => orNone(mpa, (m) => `${digits(m)} MPa`)],
+  }
+  return linesOf(plaster, {
+    name: ['Name', asTyped],
+    label: (said) => linesOf(said, label),
+    printedRatio: ['Ratio, as printed', (text) => text || 'not said'],
+    additions: [
       'Goes in with it',
-      additions.map((a) => `${ADDITION_WORDS[a.id].name} ${a.pct} %`).join(', ') || 'nothing',
+      (all) => all.map((a) => `${ADDITION_WORDS[a.id].name} ${digits(a.pct)} %`).join(', ') || 'nothing',
     ],
-    ['Note', note],
-  ]
+    note: ['Note', asTyped],
+  })
 }
 
-export function bagLines(bag: BagInput, show: Show, currency: string): CardLines {
-  return [
-    ['Written on it', bag.name],
-    ['It held', show.mass(bag.boughtG)],
-    ['It cost', orNone(bag.price, (price) => `${price} ${currency}`)],
-    ['Opened on', orNone(bag.openedOn, isoDayText)],
-    ['Kept', KEEPING_WORDS[bag.keeping]],
-    ['Weighed last', orNone(bag.counted, (c) => show.mass(c.leftG))],
-    ['Used up', yesNo(bag.usedUp)],
-    ['Note', bag.note],
-  ]
+export function bagLines(
+  bag: BagInput,
+  { mass, volume, figure }: Show,
+  currency: string,
+  plasterName: (id: string) => string,
+): CardLines {
+  return linesOf(bag, {
+    plasterId: ['Of', plasterName],
+    name: ['Written on it', asTyped],
+    boughtG: ['It held', mass],
+    price: ['It cost', (price) => orNone(price, (p) => `${figure(String(p))} ${currency}`)],
+    openedOn: ['Opened on', (day) => orNone(day, isoDayText)],
+    keeping: ['Kept', (of) => KEEPING_WORDS[of]],
+    scoop: [
+      'A scoop of it',
+      (s) =>
+        orNone(
+          s,
+          ({ measureMl, packing, weighedKgM3 }) =>
+            `${volume(measureMl)}, ${PACKING_WORDS[packing]}: ${mass((measureMl * weighedKgM3) / 1000)}`,
+        ),
+    ],
+    counted: ['Weighed last', (c) => orNone(c, ({ leftG }) => mass(leftG))],
+    usedUp: ['Used up', yesNo],
+    note: ['Note', asTyped],
+  })
 }
 
-export function mouldLines(mould: MouldInput, show: Show, plasterName: (id: string) => string): CardLines {
-  const described = describeCavity(mould.volume)
-  return [
-    ['Name', mould.name],
-    ['For', PURPOSE_WORDS[mould.purpose]],
-    ['Made of', MATERIAL_WORDS[mould.facts.material]],
-    ['Holds', described.ok ? show.volume(described.finding.volumeMl) : 'cannot be cast'],
-    ['How that was found', JSON.stringify(mould.volume.parts.map((p) => p.method))],
-    ['Build, opening, undercut', Object.values(mould.facts).map(String).join(', ')],
-    ['Thickness', show.length(mould.thicknessMm)],
-    ['Usual plaster', orNone(mould.usualPlasterId, plasterName)],
-    ['For leftovers', yesNo(mould.isSpill)],
-    ['Casts before', String(mould.castsBefore)],
-    ['Casts it should give', orNone(mould.lifeCasts, String)],
-    ['Note', mould.note],
-  ]
+export function mouldLines(
+  mould: MouldInput,
+  { volume, length }: Show,
+  plasterName: (id: string) => string,
+): CardLines {
+  return linesOf(mould, {
+    name: ['Name', asTyped],
+    purpose: ['For', (of) => PURPOSE_WORDS[of]],
+    facts: factLines,
+    volume: (described) => {
+      const { parts } = described
+      const found = describeCavity(described)
+      return [
+        ['Holds', found.ok ? volume(found.finding.volumeMl) : 'cannot be cast'],
+        ['How that was found', parts.map((p) => METHOD_WORDS[p.method.by].name).join(', ')],
+      ]
+    },
+    thicknessMm: ['Thickness', length],
+    usualPlasterId: ['Usual plaster', (of) => orNone(of, plasterName)],
+    isSpill: ['For leftovers', yesNo],
+    castsBefore: ['Casts before', String],
+    lifeCasts: ['Casts it should give', (casts) => orNone(casts, String)],
+    note: ['Note', asTyped],
+  })
 }
 
-export function setLines({ name, members }: MouldSetInput, mouldName: (id: string) => string): CardLines {
-  return [
-    ['Name', name],
-    ...members
-      .map(({ mouldId, count }) => [mouldName(mouldId), `${count} ×`] as const)
-      .sort(([a], [b]) => (a < b ? -1 : 1)),
-  ]
+export function setLines(set: MouldSetInput, mouldName: (id: string) => string): CardLines {
+  return linesOf(set, {
+    name: ['Name', asTyped],
+    members: (all) =>
+      all
+        .map(({ mouldId, count }) => [mouldName(mouldId), `${count} ×`] as const)
+        .sort(([a], [b]) => (a < b ? -1 : 1)),
+  })
 }
 
-export function recipeLines({ name, plan }: RecipeInput, show: Show): CardLines {
-  return [
-    ['Name', name],
-    ['Plaster', plan.plaster.name],
-    ['Water to 100', String(Math.round(plan.consistency))],
-    ['Water', show.temp(plan.waterTempC)],
-    ['Soak', `${Math.round(plan.soakS / 60)} min`],
-    ['Stir', `${Math.round(plan.stirS / 60)} min`],
-    ['Spare', `${plan.sparePct} %`],
-    ['Mould', plan.mould.name],
-  ]
+export function recipeLines(recipe: RecipeInput, { temp }: Show): CardLines {
+  return linesOf(recipe, {
+    name: ['Name', asTyped],
+    // Of a plan, what a recipe is used for.
+    plan: (plan) => [
+      ['Plaster', plan.plaster.name],
+      ['Water to 100', String(Math.round(plan.consistency))],
+      ['Water', temp(plan.waterTempC)],
+      ['Soak', `${Math.round(plan.soakS / 60)} min`],
+      ['Stir', `${Math.round(plan.stirS / 60)} min`],
+      ['Spare', `${plan.sparePct} %`],
+      ['Mould', plan.mould.name],
+    ],
+  })
 }
 
-export function settingsLines(s: Settings, show: Show): CardLines {
-  return [
-    ['Name', s.workshopName],
-    ['Units', s.system],
-    ['Decimals', s.decimalSign ?? 'asked about'],
-    ['Cups and pints', s.kitchen ?? 'asked about'],
-    ['The scale’s smallest step', `${s.scaleDivisionG} g`],
-    ['Most it takes', orNone(s.scaleCapacityG, show.mass)],
-    ['Prices are in', s.currency],
-    ['Room', show.temp(s.roomTempC)],
-    ['Cold tap', show.temp(s.tapTempC)],
-    ['Hot tap', show.temp(s.hotTapTempC)],
-    ['Humidity', `${s.roomRhPct} %`],
-    ['Air speed', `${s.airSpeedMS} m/s`],
-  ]
+export function settingsLines(settings: Settings, { mass, temp, figure }: Show): CardLines {
+  return linesOf(settings, {
+    workshopName: ['Name', asTyped],
+    system: ['Units', asTyped],
+    decimalSign: ['Decimals', (sign) => sign ?? 'asked about'],
+    kitchen: ['Cups and pints', (size) => size ?? 'asked about'],
+    scaleDivisionG: ['The scale’s smallest step', (g) => `${figure(String(g))} g`],
+    scaleCapacityG: ['Most it takes', (g) => orNone(g, mass)],
+    currency: ['Prices are in', asTyped],
+    roomTempC: ['Room', temp],
+    tapTempC: ['Cold tap', temp],
+    hotTapTempC: ['Hot tap', temp],
+    roomRhPct: ['Humidity', (pct) => `${pct} %`],
+    airSpeedMS: ['Air speed', (speed) => `${figure(String(speed))} m/s`],
+  })
 }
 
 /** Where two cards differ: what, and what each says; a line that one of them lacks is a dash there. */

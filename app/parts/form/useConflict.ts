@@ -1,11 +1,20 @@
-import { shallowRef } from 'vue'
+import { shallowRef, type Ref } from 'vue'
 import type { ApiFailure } from '~/stores/api'
 
-/** What is there now, where somebody else was quicker: to be laid beside what was typed. */
-export function useConflict<Card extends { revision: number }>() {
+/**
+ * What is there now, where somebody else was quicker: to be laid beside what was typed.
+ * @param editor the revision it shows; how it keeps what is typed; how it shows a card instead.
+ */
+export function useConflict<Card extends { revision: number }>(editor: {
+  seen: Ref<number | null>
+  keep: () => unknown
+  show: (card: Card) => void
+}) {
   const theirs = shallowRef<Card>()
+  const clear = () => (theirs.value = undefined)
   return {
     theirs,
+    clear,
     /** @returns whether this failure is such a conflict. */
     meets(failure: ApiFailure): boolean {
       theirs.value =
@@ -14,6 +23,16 @@ export function useConflict<Card extends { revision: number }>() {
           : undefined
       return theirs.value !== undefined
     },
-    clear: () => (theirs.value = undefined),
+    keepMine(): void {
+      editor.seen.value = theirs.value!.revision
+      clear()
+      void editor.keep()
+    },
+    takeTheirs(): void {
+      const card = theirs.value!
+      editor.show(card)
+      editor.seen.value = card.revision
+      clear()
+    },
   }
 }

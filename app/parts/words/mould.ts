@@ -1,24 +1,20 @@
 import type {
   AirTactic,
-  AirTrap,
-  Build,
   CavityShape,
   DescriptionIssueCode,
-  Flex,
   Grain,
   GroundFirmness,
   KeyingStep,
   LayerBelow,
   LetGoCode,
+  MouldFacts,
   MouldKind,
   MouldMaterial,
   Preparation,
   Purpose,
   ReleaseCode,
-  Support,
   ThicknessCode,
   TypicalPart,
-  UndercutDepth,
   VolumeMethod,
   VolumeNote,
   WearAdvice,
@@ -43,31 +39,60 @@ export const MATERIAL_WORDS: Record<MouldMaterial, string> = {
   card: 'Card',
 }
 
-export const FLEX_WORDS: Record<Flex, string> = {
-  rigid: 'Rigid',
-  springy: 'Gives a little',
-  flexible: 'Flexible',
+/** One respect in which moulds differ: its name, and what it can be, as a form offers it and a card says it. */
+export type FactWords<Value> = {
+  label: string
+  /** Belongs to how the mould is built, which is looked at less often than what it does to the cast. */
+  built?: true
+} & (Value extends readonly (infer Each extends string)[]
+  ? { several: Record<Each, string> }
+  : Value extends string
+    ? { one: Record<Value, string> }
+    : { yes: string; no: string })
+
+/** In the order of the form. A property of `MouldFacts` that has no words here does not compile. */
+export const FACT_WORDS: { [K in keyof MouldFacts]: FactWords<MouldFacts[K]> } = {
+  material: { label: 'Made of', one: MATERIAL_WORDS },
+  undercut: { label: 'Undercut', one: { none: 'None', slight: 'Slight', deep: 'Deep' } },
+  airTraps: {
+    label: 'Where air could sit',
+    several: {
+      deep_fingers: 'Deep fingers',
+      hooks: 'Hooks',
+      flat_ceiling: 'Flat ceiling',
+      lettering: 'Lettering',
+      fine_texture: 'Fine texture',
+      vertical_faces: 'Tall upright faces',
+    },
+  },
+  build: {
+    label: 'Built',
+    built: true,
+    one: { one_piece: 'One piece', parts: 'In parts', cut_open: 'Cut open' },
+  },
+  flex: {
+    label: 'Its wall',
+    built: true,
+    one: { rigid: 'Rigid', springy: 'Gives a little', flexible: 'Flexible' },
+  },
+  support: {
+    label: 'Held by',
+    built: true,
+    one: { none: 'Stands by itself', mother_mould: 'Mother mould', box: 'Box', sand_bed: 'Sand bed' },
+  },
+  opening: { label: 'Opening', built: true, one: { wide: 'Wide open', narrow: 'Narrow hole' } },
+  oneTime: { label: 'Life', built: true, yes: 'One cast only', no: 'Used again' },
 }
-export const BUILD_WORDS: Record<Build, string> = {
-  one_piece: 'One piece',
-  parts: 'In parts',
-  cut_open: 'Cut open',
-}
-export const SUPPORT_WORDS: Record<Support, string> = {
-  none: 'Stands by itself',
-  mother_mould: 'Mother mould',
-  box: 'Box',
-  sand_bed: 'Sand bed',
-}
-export const OPENING_WORDS = { wide: 'Wide open', narrow: 'Narrow hole' } as const
-export const UNDERCUT_WORDS: Record<UndercutDepth, string> = { none: 'None', slight: 'Slight', deep: 'Deep' }
-export const AIR_TRAP_WORDS: Record<AirTrap, string> = {
-  deep_fingers: 'Deep fingers',
-  hooks: 'Hooks',
-  flat_ceiling: 'Flat ceiling',
-  lettering: 'Lettering',
-  fine_texture: 'Fine texture',
-  vertical_faces: 'Tall upright faces',
+
+/** A mould's facts, line by line. */
+export function factLines(facts: MouldFacts): [what: string, value: string][] {
+  return (Object.keys(FACT_WORDS) as (keyof MouldFacts)[]).map((key) => {
+    const words = FACT_WORDS[key] as FactWords<string> | FactWords<readonly string[]> | FactWords<boolean>
+    const value = facts[key]
+    if ('one' in words) return [words.label, words.one[value as string]!]
+    if ('yes' in words) return [words.label, value === true ? words.yes : words.no]
+    return [words.label, (value as readonly string[]).map((v) => words.several[v]).join(', ') || 'nowhere']
+  })
 }
 
 export const PURPOSE_WORDS: Record<Purpose, string> = {
