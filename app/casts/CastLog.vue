@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { figure } from '~/parts/show/figures'
 import { refDebounced } from '@vueuse/core'
 import Button from 'primevue/button'
 import Column from 'primevue/column'
@@ -85,7 +86,7 @@ const rows = computed(() =>
       rings,
       failed,
       reason,
-      ratio: line.consistency === null ? '' : `${line.consistency.toFixed(0)} water to 100`,
+      ratio: line.consistency === null ? '' : `${figure(line.consistency)} water to 100`,
       state: line.unreadable ? 'Cannot be read' : state,
       day: dayText(line.createdAtMs, now.value),
     }

@@ -14,6 +14,7 @@ import { computed } from 'vue'
 import { Scatter } from 'vue-chartjs'
 import type { PourFacts } from '#core/pour'
 import { useUnits } from '~/parts/show/useUnits'
+import { plain } from '~/parts/show/figures'
 import { counted } from '~/parts/show/counted'
 import { dryingSeries } from './dryingChart'
 
@@ -66,6 +67,7 @@ const options = computed(() => ({
       max: series.value.endDay,
       title: { display: true, text: 'Days since it came out' },
       grid: { color: '#d5cebf' },
+      ticks: { callback: (value: string | number) => plain(Number(value)) },
     },
     y: {
       title: { display: true, text: 'Mass' },

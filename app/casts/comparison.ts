@@ -1,3 +1,4 @@
+import { figure } from '~/parts/show/figures'
 import { batchOf, soakTimeS, type PourFacts, type StepId } from '#core/pour'
 import { durationText } from '~/parts/show/time'
 
@@ -47,7 +48,7 @@ export function comparisonOf(
       ? (at - facts.settingStartMs) / 1000
       : undefined
   }
-  const whole = (v: number) => v.toFixed(0)
+  const whole = (v: number) => figure(v)
   return [
     row('Water', planned.waterG, massOf('water'), units.mass, MASS_TOLERANCE),
     row('Plaster', planned.powderG, massOf('powder'), units.mass, MASS_TOLERANCE),

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** The shelf out to files and in from them. Usage: <ShelfFiles /> */
+import { rounded } from '~/parts/show/figures'
 import { Download, Upload } from '@lucide/vue'
 import Button from 'primevue/button'
 import { ref, useTemplateRef } from 'vue'
@@ -50,7 +51,7 @@ function bundleOf(rows: readonly MouldTableRow[]): MouldBundle {
             method: {
               by: 'known',
               volumeMl: row.holdsMl,
-              plusMinusPct: Math.min(50, Number(((100 * row.plusMinusMl) / row.holdsMl).toFixed(1))),
+              plusMinusPct: Math.min(50, rounded((100 * row.plusMinusMl) / row.holdsMl, 1)),
             },
           },
         ],

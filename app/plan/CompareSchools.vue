@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** The schools of mixing side by side on this job, as moulds filled to different heights. Usage: <CompareSchools :plan :last-consistency /> */
+import { figure } from '~/parts/show/figures'
 import { computed } from 'vue'
 import { compareSchools, type PourPlan, type SchoolOutcome } from '#core/pour'
 import { useUnits } from '~/parts/show/useUnits'
@@ -41,7 +42,7 @@ const fillWords = (s: SchoolOutcome) => {
       <dl>
         <div>
           <dt>Ratio</dt>
-          <dd>{{ s.sketch.consistency.toFixed(0) }} to 100</dd>
+          <dd>{{ figure(s.sketch.consistency) }} to 100</dd>
         </div>
         <div>
           <dt>Water</dt>

@@ -3,6 +3,7 @@
  * One number, consistency, met by any school: weighed, by scoop, by eye, or read off a label. Changing the school keeps
  * the mix. Usage: <ConsistencyField v-model="draft" :plan :water-ml @problem />
  */
+import { figure } from '~/parts/show/figures'
 import Slider from 'primevue/slider'
 import { computed, ref, useId, watch } from 'vue'
 import {
@@ -208,13 +209,13 @@ const place = (c: number) =>
       @open="emit('problem', 'printed', $event ? 'Say which it means.' : '')"
     />
     <p class="soft small">
-      Met this way it will really be <b>{{ really.low.toFixed(0) }}–{{ really.high.toFixed(0) }}</b
+      Met this way it will really be <b>{{ figure(really.low) }}–{{ figure(really.high) }}</b
       ><template v-if="draft.ratioMethod === 'by_volume' && draft.scoop.weighedKgM3 === null"
         >, by how the powder packs: one weighed scoop narrows it</template
       >.
       <template v-if="waterPctOfMould">
-        By the mould: water to <b>{{ waterPctOfMould.toFixed(0) }} %</b> of what it holds makes enough, with
-        no spare.
+        By the mould: water to <b>{{ figure(waterPctOfMould) }} %</b> of what it holds makes enough, with no
+        spare.
       </template>
       The mark on the band is this plaster’s use consistency.
     </p>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** What the mix will be: weight, strength, growth, pores, flow, cost, and whether it suits. Usage: <PlanBecomes :plan :outcome /> */
+import { figure } from '~/parts/show/figures'
 import { Check, CircleAlert, CircleX } from '@lucide/vue'
 import { computed } from 'vue'
 import type { PlanOutcome, PourPlan } from '#core/pour'
@@ -32,7 +33,7 @@ const bulk = computed(() =>
 )
 const growth = computed(() => {
   const mm = props.outcome.growthMm
-  if (mm === undefined) return `${props.plan.plaster.properties.expansionPct.toFixed(2)} %`
+  if (mm === undefined) return `${figure(props.plan.plaster.properties.expansionPct, 2)} %`
   return units.shortLength(mm)
 })
 const TAP_NOTES = {
@@ -45,7 +46,7 @@ const tapNote = computed(() =>
   tapping.value.tapS === 0 ? 'it thickens before it could help' : TAP_NOTES[tapping.value.heldBy ?? 'floor'],
 )
 const ICONS = { good: Check, fair: CircleAlert, poor: CircleX }
-const money = (amount: number) => `${workshop.settings.currency} ${amount.toFixed(2)}`
+const money = (amount: number) => `${workshop.settings.currency} ${figure(amount, 2)}`
 const betterPlaster = (classId: keyof typeof PLASTER_CLASS_WORDS) =>
   PLASTER_CLASS_WORDS[classId].replace(/ \(.*\)/, '').toLowerCase()
 </script>
@@ -95,16 +96,16 @@ const betterPlaster = (classId: keyof typeof PLASTER_CLASS_WORDS) =>
         :origin="`Setting expansion: ${origin('expansion')}. Free to grow; a rigid mould holds some of it.`"
       >
         <template v-if="outcome.growthMm !== undefined"
-          >on its longest side ({{ plan.plaster.properties.expansionPct.toFixed(2) }} %)</template
+          >on its longest side ({{ figure(plan.plaster.properties.expansionPct, 2) }} %)</template
         ><template v-else>of every length</template>
       </FigureTile>
       <FigureTile
-        :figure="`${(100 * mix.porosity).toFixed(0)} %`"
+        :figure="`${figure(100 * mix.porosity)} %`"
         what="Pores, when dry"
         origin="Computed: the room that water and air leave. About half and more draws water out of clay; under two fifths hardly."
       >
-        {{ (100 * outcome.porosity.low).toFixed(0) }}–{{ (100 * outcome.porosity.high).toFixed(0) }} % as the
-        ratio is met; {{ density(mix.dryDensityKgM3) }} dry, {{ density(mix.wetSetDensityKgM3) }} wet
+        {{ figure(100 * outcome.porosity.low) }}–{{ figure(100 * outcome.porosity.high) }} % as the ratio is
+        met; {{ density(mix.dryDensityKgM3) }} dry, {{ density(mix.wetSetDensityKgM3) }} wet
       </FigureTile>
       <FigureTile
         :figure="tapping.tapS === 0 ? 'None' : durationText(tapping.tapS)"

@@ -12,6 +12,7 @@ import { useUnits } from '~/parts/show/useUnits'
 import { useWorkshop } from '~/stores/workshop'
 import { additionsChoice, scoopOfBag, type PlanDraft } from './planDraft'
 import { bagStateOf, bagsOf, doubtOf } from '~/parts/plaster/plasterChoice'
+import { plain } from '~/parts/show/figures'
 import { ADDITION_WORDS } from '~/parts/words/mix'
 import { PLASTER_CLASS_WORDS } from '~/parts/words/plaster'
 
@@ -61,7 +62,7 @@ const untested = computed(
 const changeAdditions = (additions: Addition[]) =>
   Object.assign(draft.value, additionsChoice(draft.value, additions, workshop))
 const inIt = computed(() =>
-  draft.value.additions.map((a) => `${ADDITION_WORDS[a.id].name.toLowerCase()} ${a.pct} %`).join(', '),
+  draft.value.additions.map((a) => `${ADDITION_WORDS[a.id].name.toLowerCase()} ${plain(a.pct)} %`).join(', '),
 )
 </script>
 

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** Sifting to a look, each drawn in its bowl. Usage: <SiftStages v-model="draft" :class-id :water-ml /> */
+import { figure } from '~/parts/show/figures'
 import { computed } from 'vue'
 import { SIFT_STAGES, consistencyBySifting, type SiftStage } from '#core/mix'
 import type { PlasterClassId } from '#core/plaster'
@@ -44,8 +45,8 @@ const off = computed(() => {
         <path :d="SIFT_STAGE_WORDS[s.value].picture" class="bed" />
       </svg>
       <b>{{ s.label }}</b>
-      <span>{{ s.gives.mid.toFixed(0) }}</span>
-      <small>{{ s.gives.low.toFixed(0) }}–{{ s.gives.high.toFixed(0) }}</small>
+      <span>{{ figure(s.gives.mid) }}</span>
+      <small>{{ figure(s.gives.low) }}–{{ figure(s.gives.high) }}</small>
     </button>
   </div>
   <p class="small">
@@ -53,8 +54,8 @@ const off = computed(() => {
       >Start from <b>{{ units.volume(waterMl) }}</b> of water. </template
     >{{ SIFT_STAGE_WORDS[draft.siftStage].how }}
     <template v-if="off.far">
-      That gives about {{ off.gives.toFixed(0) }}, not the {{ draft.consistency.toFixed(0) }} planned: choose
-      the look again, or weigh.
+      That gives about {{ figure(off.gives) }}, not the {{ figure(draft.consistency) }} planned: choose the
+      look again, or weigh.
     </template>
   </p>
 </template>

@@ -3,6 +3,7 @@
  * What thinner or stiffer costs, drawn under the slider and sharing its line: each curve runs from stiff to thin, the
  * dot is the mix in hand. Usage: <TradeOffs :plan="plan" />
  */
+import { rounded } from '~/parts/show/figures'
 import { computed } from 'vue'
 import { consistencySpan, sketchMix, tradeOffs, type PourPlan } from '#core/pour'
 import { useUnits } from '~/parts/show/useUnits'
@@ -33,7 +34,7 @@ const WIDTH = 400
 const HEIGHT = 26
 const path = (points: { x: number; y: number }[]) =>
   points
-    .map(({ x, y }, i) => `${i ? 'L' : 'M'}${(x * WIDTH).toFixed(1)} ${(HEIGHT - 3 - y * 20).toFixed(1)}`)
+    .map(({ x, y }, i) => `${i ? 'L' : 'M'}${rounded(x * WIDTH, 1)} ${rounded(HEIGHT - 3 - y * 20, 1)}`)
     .join(' ')
 </script>
 

@@ -1,3 +1,4 @@
+import { figure, plain } from '~/parts/show/figures'
 import type { Remedy } from '#core/pour'
 import { counted } from '~/parts/show/counted'
 import { HARDLY_S } from '~/parts/mix/pourTime'
@@ -22,9 +23,9 @@ function takeWords({ change }: Remedy, show: Show): string {
     case 'more_hands':
       return `${change.hands} people`
     case 'thinner':
-      return `Thinner: ${change.consistency.toFixed(0)}`
+      return `Thinner: ${figure(change.consistency)}`
     case 'retarder':
-      return `Borax, ${change.additions.at(-1)!.pct} %`
+      return `Borax, ${plain(change.additions.at(-1)!.pct)} %`
   }
 }
 

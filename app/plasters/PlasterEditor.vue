@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** A plaster card, from the bag's label, starting from the nearest class. Usage: <PlasterEditor v-model="open" :card="card" /> */
+import { plain, rounded } from '~/parts/show/figures'
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import Textarea from 'primevue/textarea'
@@ -70,7 +71,7 @@ const tests = SET_TESTS.map((value) => ({ value, label: SET_TEST_WORDS[value] })
 const properties = computed(() => propertiesOfCard(draft.value.label))
 /** A label is taken at its word, and said where its class is mixed otherwise. */
 const unusual = computed(() => checkConsistency(properties.value.useConsistency, properties.value))
-const tenths = (c: number) => Number(c.toFixed(1))
+const tenths = (c: number) => rounded(c, 1)
 /** What is printed by volume is a ratio by weight only through how the powder packs; scooped is the usual. */
 function take(read: LabelReading) {
   draft.value.label.consistency = tenths(read.consistency)
@@ -114,7 +115,7 @@ async function keep() {
         @open="note('printed', $event ? 'Say which it means.' : '')"
       />
       <p class="soft">
-        Use consistency {{ Number(properties.useConsistency.toFixed(1)) }} of water to 100,
+        Use consistency {{ plain(properties.useConsistency, 1) }} of water to 100,
         {{ draft.label.consistency === null ? 'the class’s own' : 'from the label'
         }}<template v-if="draft.label.range"
           >, which prints {{ draft.label.range.low }} to {{ draft.label.range.high }}</template
@@ -168,8 +169,8 @@ async function keep() {
       <p v-if="failure" class="failure" role="alert">{{ failure }}</p>
       <ConflictNote
         v-if="theirs"
-        :mine="plasterLines(draft, units)"
-        :theirs="plasterLines(theirs, units)"
+        :mine="plasterLines(draft)"
+        :theirs="plasterLines(theirs)"
         @mine="keepMine"
         @theirs="takeTheirs"
       />

@@ -3,6 +3,7 @@
  * A spoonful mixed and timed: five minutes that tell whether a bag is slow or fast. The clock goes on when the page is
  * closed. Usage: <SpoonTest v-model="open" :bag :plaster />
  */
+import { figure } from '~/parts/show/figures'
 import { useLocalStorage } from '@vueuse/core'
 import Button from 'primevue/button'
 import { computed, ref, watch } from 'vue'
@@ -134,7 +135,7 @@ async function forget(id: string) {
       <ul v-if="results.length > 0">
         <li v-for="r in results" :key="r.id">
           <span
-            >{{ spanText(r.tookS * 1000) }} at {{ r.consistency.toFixed(0) }}: <b>{{ r.words }}</b></span
+            >{{ spanText(r.tookS * 1000) }} at {{ figure(r.consistency) }}: <b>{{ r.words }}</b></span
           >
           <Button severity="secondary" label="Forget it" @click="forget(r.id)" />
         </li>

@@ -7,6 +7,7 @@ import { usePours } from '~/stores/pours'
 import { useWorkshop } from '~/stores/workshop'
 import { counted } from '~/parts/show/counted'
 import { demandsOf, stockOf } from './buying'
+import { plain } from '~/parts/show/figures'
 import { ADDITION_WORDS, SET_TEST_WORDS } from '~/parts/words/mix'
 import { plasterOf } from '~/parts/plaster/plasterChoice'
 import { PLASTER_CLASS_WORDS } from '~/parts/words/plaster'
@@ -118,7 +119,9 @@ const needs = computed(() =>
           ><template v-if="c.card.additions.length > 0"
             >With
             {{
-              c.card.additions.map((a) => `${a.pct} % ${ADDITION_WORDS[a.id].name.toLowerCase()}`).join(', ')
+              c.card.additions
+                .map((a) => `${plain(a.pct)} % ${ADDITION_WORDS[a.id].name.toLowerCase()}`)
+                .join(', ')
             }}. </template
           >{{ c.card.note }}
         </p>

@@ -3,6 +3,7 @@
  * Something went wrong in the bowl or the mould: what can still be done, from the real figures of this pour.
  * Usage: <RunFix v-model="open" :facts :step :now-ms @record="put(...$event)" />
  */
+import { figure } from '~/parts/show/figures'
 import Button from 'primevue/button'
 import { computed, ref, watch } from 'vue'
 import { checkSlurry, unitsPerAirPct } from '#core/mix'
@@ -131,8 +132,7 @@ const keying = computed(() => keyingOf(layerBelow(props.facts, props.nowMs)).map
         />
       </div>
       <p data-testid="fix-state">
-        <b>{{ advice.consistency.toFixed(0) }} of water to 100</b>, the plan says
-        {{ advice.planned.toFixed(0)
+        <b>{{ figure(advice.consistency) }} of water to 100</b>, the plan says {{ figure(advice.planned)
         }}<template v-if="Math.abs(offPct) > 2">
           ({{ Math.abs(offPct) }} % too {{ offPct > 0 ? 'thin' : 'stiff' }})</template
         >. {{ advice.fixes.length > 0 || advice.may === 'never' ? MAY_WORDS[advice.may] : 'Near enough.' }}
@@ -183,9 +183,9 @@ const keying = computed(() => keyingOf(layerBelow(props.facts, props.nowMs)).map
         />
       </div>
       <p v-if="checked" data-testid="checked">
-        It is <b>{{ checked.mid.toFixed(0) }}</b> ({{ checked.low.toFixed(0) }}–{{ checked.high.toFixed(0) }})
-        of water to 100<template v-if="airPoints"
-          >; each percent of air more than thought reads {{ airPoints.toFixed(0) }} too high</template
+        It is <b>{{ figure(checked.mid) }}</b> ({{ figure(checked.low) }}–{{ figure(checked.high) }}) of water
+        to 100<template v-if="airPoints"
+          >; each percent of air more than thought reads {{ figure(airPoints) }} too high</template
         >.
       </p>
       <p v-else-if="checkG !== undefined && checkMl !== undefined && none" class="warn" role="alert">

@@ -23,6 +23,7 @@ import type {
   RecipeInput,
   SpoonTestRecord,
 } from '~~/shared/stock'
+import { habits } from './habits'
 import { callAllPages, callApi, sendFile, type ApiResult } from './api'
 
 /** Stands in until the workshop's own arrive. */
@@ -58,6 +59,7 @@ const byName = (a: { name: string; id: string }, b: { name: string; id: string }
  */
 export const useWorkshop = defineStore('workshop', () => {
   const settings = shallowRef<SettingsRecord>(FALLBACK)
+  watch(settings, (now) => (habits.value = now), { flush: 'sync' })
   const plasters = shallowRef<PlasterCard[]>([])
   const bags = shallowRef<BagCard[]>([])
   const bowls = shallowRef<BowlCard[]>([])

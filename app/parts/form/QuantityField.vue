@@ -6,7 +6,8 @@
  */
 import InputText from 'primevue/inputtext'
 import { computed, ref, useId, watch } from 'vue'
-import { plainNumber, type QuantityKind, type QuantityReading } from '#core/units'
+import { type QuantityKind, type QuantityReading } from '#core/units'
+import { plain } from '~/parts/show/figures'
 import { useUnits } from '~/parts/show/useUnits'
 import { QUANTITY_ERROR_WORDS, readingWords, sortedByGuess } from './quantityWords'
 
@@ -43,7 +44,7 @@ function show(value: number): string {
     case 'temp':
       return units.temp(value)
     case 'number':
-      return units.figure(plainNumber(value, props.decimals ?? 2))
+      return plain(value, props.decimals ?? 2)
   }
 }
 

@@ -1,4 +1,5 @@
 import { describeCavity } from '#core/mould'
+import { plain } from '~/parts/show/figures'
 import { isoDayText } from '~/parts/show/time'
 import type { useUnits } from '~/parts/show/useUnits'
 import type { Settings } from '~~/shared/contracts'
@@ -24,23 +25,22 @@ function linesOf<Card extends object>(card: Card, reads: Reads<Card>): CardLines
   })
 }
 
-type Show = Pick<ReturnType<typeof useUnits>, 'mass' | 'volume' | 'length' | 'temp' | 'figure'>
+type Show = Pick<ReturnType<typeof useUnits>, 'mass' | 'volume' | 'length' | 'temp'>
 
 const orNone = <T>(value: T | null, words: (value: T) => string) =>
   value === null ? 'not said' : words(value)
 const yesNo = (yes: boolean) => (yes ? 'yes' : 'no')
 const asTyped = (text: string) => text
 
-export function plasterLines(plaster: PlasterInput, { figure }: Show): CardLines {
-  const digits = (value: number) => figure(String(value))
+export function plasterLines(plaster: PlasterInput): CardLines {
   const label: Reads<PlasterInput['label']> = {
     classId: ['Class', (of) => PLASTER_CLASS_WORDS[of]],
-    consistency: ['Water to 100', (c) => orNone(c, digits)],
-    range: ['Water to 100, range', (r) => orNone(r, ({ low, high }) => `${digits(low)}–${digits(high)}`)],
-    setMin: ['Sets in', (min) => orNone(min, (m) => `${digits(m)} min`)],
+    consistency: ['Water to 100', (c) => orNone(c, (of) => plain(of))],
+    range: ['Water to 100, range', (r) => orNone(r, ({ low, high }) => `${plain(low)}–${plain(high)}`)],
+    setMin: ['Sets in', (min) => orNone(min, (m) => `${plain(m)} min`)],
     setTest: ['Found by', (test) => SET_TEST_WORDS[test]],
-    expansionPct: ['Growth', (pct) => orNone(pct, (p) => `${digits(p)} %`)],
-    dryStrengthMPa: ['Strength, dry', (mpa) => orNone(mpa, (m) => `${digits(m)} MPa`)],
+    expansionPct: ['Growth', (pct) => orNone(pct, (p) => `${plain(p)} %`)],
+    dryStrengthMPa: ['Strength, dry', (mpa) => orNone(mpa, (m) => `${plain(m)} MPa`)],
   }
   return linesOf(plaster, {
     name: ['Name', asTyped],
@@ -48,7 +48,7 @@ export function plasterLines(plaster: PlasterInput, { figure }: Show): CardLines
     printedRatio: ['Ratio, as printed', (text) => text || 'not said'],
     additions: [
       'Goes in with it',
-      (all) => all.map((a) => `${ADDITION_WORDS[a.id].name} ${digits(a.pct)} %`).join(', ') || 'nothing',
+      (all) => all.map((a) => `${ADDITION_WORDS[a.id].name} ${plain(a.pct)} %`).join(', ') || 'nothing',
     ],
     note: ['Note', asTyped],
   })
@@ -56,7 +56,7 @@ export function plasterLines(plaster: PlasterInput, { figure }: Show): CardLines
 
 export function bagLines(
   bag: BagInput,
-  { mass, volume, figure }: Show,
+  { mass, volume }: Show,
   currency: string,
   plasterName: (id: string) => string,
 ): CardLines {
@@ -64,7 +64,7 @@ export function bagLines(
     plasterId: ['Of', plasterName],
     name: ['Written on it', asTyped],
     boughtG: ['It held', mass],
-    price: ['It cost', (price) => orNone(price, (p) => `${figure(String(p))} ${currency}`)],
+    price: ['It cost', (price) => orNone(price, (p) => `${plain(p)} ${currency}`)],
     openedOn: ['Opened on', (day) => orNone(day, isoDayText)],
     keeping: ['Kept', (of) => KEEPING_WORDS[of]],
     scoop: [
@@ -128,26 +128,26 @@ export function recipeLines(recipe: RecipeInput, { temp }: Show): CardLines {
       ['Water', temp(plan.waterTempC)],
       ['Soak', `${Math.round(plan.soakS / 60)} min`],
       ['Stir', `${Math.round(plan.stirS / 60)} min`],
-      ['Spare', `${plan.sparePct} %`],
+      ['Spare', `${plain(plan.sparePct)} %`],
       ['Mould', plan.mould.name],
     ],
   })
 }
 
-export function settingsLines(settings: Settings, { mass, temp, figure }: Show): CardLines {
+export function settingsLines(settings: Settings, { mass, temp }: Show): CardLines {
   return linesOf(settings, {
     workshopName: ['Name', asTyped],
     system: ['Units', asTyped],
     decimalSign: ['Decimals', (sign) => sign ?? 'asked about'],
     kitchen: ['Cups and pints', (size) => size ?? 'asked about'],
-    scaleDivisionG: ['The scale’s smallest step', (g) => `${figure(String(g))} g`],
+    scaleDivisionG: ['The scale’s smallest step', (g) => `${plain(g)} g`],
     scaleCapacityG: ['Most it takes', (g) => orNone(g, mass)],
     currency: ['Prices are in', asTyped],
     roomTempC: ['Room', temp],
     tapTempC: ['Cold tap', temp],
     hotTapTempC: ['Hot tap', temp],
-    roomRhPct: ['Humidity', (pct) => `${pct} %`],
-    airSpeedMS: ['Air speed', (speed) => `${figure(String(speed))} m/s`],
+    roomRhPct: ['Humidity', (pct) => `${plain(pct)} %`],
+    airSpeedMS: ['Air speed', (speed) => `${plain(speed)} m/s`],
   })
 }
 

@@ -1,3 +1,4 @@
+import { figure, plain } from '~/parts/show/figures'
 import type { LabelReading } from '#core/plaster'
 import type { DecimalSign, QuantityError, QuantityReading, UnitSystem } from '#core/units'
 
@@ -17,8 +18,7 @@ export function readingWords(
   { canonical, notes }: QuantityReading,
   show: { system: () => UnitSystem; volume: (volumeMl: number) => string },
 ): string {
-  const sized = (ml: number) =>
-    show.system() === 'metric' ? `${Math.round(ml * 10) / 10} ml` : show.volume(ml)
+  const sized = (ml: number) => (show.system() === 'metric' ? `${plain(ml, 1)} ml` : show.volume(ml))
   const measures = notes.flatMap((n) =>
     n.about === 'measure' ? [`${n.measure}, ${n.size}, ${sized(n.ml)}`] : [],
   )
@@ -54,9 +54,8 @@ export function sortedByGuess(
 export function labelReadingWords(read: LabelReading): string {
   const whose = read.by === 'weight' && read.size ? ` (${read.size} measures)` : ''
   if (read.by === 'volume')
-    return `${Number(read.powderParts.toFixed(2))} scoops of powder to 1 of water: about ${read.consistency.toFixed(0)} of water to 100`
-  const figure = (c: number) => Number(c.toFixed(1)).toString()
+    return `${plain(read.powderParts)} scoops of powder to 1 of water: about ${figure(read.consistency)} of water to 100`
   return read.range
-    ? `${figure(read.range.low)} to ${figure(read.range.high)} of water to 100 by weight${whose}`
-    : `${figure(read.consistency)} of water to 100 by weight${whose}`
+    ? `${plain(read.range.low, 1)} to ${plain(read.range.high, 1)} of water to 100 by weight${whose}`
+    : `${plain(read.consistency, 1)} of water to 100 by weight${whose}`
 }

@@ -1,3 +1,4 @@
+import { figure } from '~/parts/show/figures'
 import type { PlanEvaluation, PourPlan } from '#core/pour'
 import { pourTimeText } from './pourTime'
 import { durationText } from '~/parts/show/time'
@@ -29,7 +30,7 @@ export function comparePlans(
   }
   return [
     row('Plaster', (p) => p.plaster.name),
-    row('Ratio, water to 100', (p) => p.consistency.toFixed(0)),
+    row('Ratio, water to 100', (p) => figure(p.consistency)),
     row('Water', (_, o) => show.mass(o.weighOut.waterG)),
     row('Plaster, weight', (_, o) => show.mass(o.weighOut.powderG)),
     row('Bowls', (_, o) => String(o.batching.batches.length)),
@@ -40,6 +41,6 @@ export function comparePlans(
     row('Dry enough in', (_, o) => durationText(o.dryS.mid)),
     row('Weight, dry', (_, o) => show.mass(o.dryMassG)),
     row('Strength, dry', (_, o) => show.strength(o.strength.dry.mid)),
-    row('Grows by', (p) => `${p.plaster.properties.expansionPct.toFixed(2)} %`),
+    row('Grows by', (p) => `${figure(p.plaster.properties.expansionPct, 2)} %`),
   ]
 }

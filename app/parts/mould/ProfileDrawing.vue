@@ -3,6 +3,7 @@
  * The paper of the drawing board: the lines to scale, each point a grip for mouse, touch or keys.
  * Usage: <ProfileDrawing v-model:selected="i" :method :which :crossing @put="…" @add="…" @remove="…" />
  */
+import { rounded } from '~/parts/show/figures'
 import { computed, ref, useTemplateRef } from 'vue'
 import { svgPathOf } from '#core/formats'
 import { findUndercuts, flattenProfile, type ProfileNode } from '#core/mould'
@@ -51,7 +52,7 @@ function toMm(event: PointerEvent): [number, number] {
 }
 
 /** Numbers along the grid, bare, in the caster's own length unit. */
-const inUnit = (mm: number) => (units.system() === 'metric' ? mm : Number((mm / 25.4).toFixed(2)))
+const inUnit = (mm: number) => (units.system() === 'metric' ? mm : rounded(mm / 25.4, 2))
 
 /** To what a hand, an arrow key and a typed figure are rounded, mm. */
 const DRAG_STEP_MM = 1

@@ -3,6 +3,7 @@
  * A mould cut through the middle, to scale: filled to the pour line, with its measurements or a scale bar.
  * Usage: <SectionPicture :drawing="sectionOf(method, ml)" material="silicone" label="…" dimensions />
  */
+import { rounded } from '~/parts/show/figures'
 import { computed, useId } from 'vue'
 import type { MouldMaterial } from '#core/mould'
 import { useUnits } from '~/parts/show/useUnits'
@@ -34,7 +35,7 @@ const paths = computed(() =>
   props.drawing.patches.map(({ stuff, rings }) => ({
     stuff,
     d: rings
-      .map((ring) => `M${ring.map(([x, y]) => `${x.toFixed(2)} ${(-y).toFixed(2)}`).join('L')}Z`)
+      .map((ring) => `M${ring.map(([x, y]) => `${rounded(x, 2)} ${rounded(-y, 2)}`).join('L')}Z`)
       .join(''),
   })),
 )

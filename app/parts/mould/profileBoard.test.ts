@@ -32,7 +32,7 @@ it('fills below the level and draws the curve to its corner', () => {
       { depthMm: 0, volumeMl: 0 },
       { depthMm: 50, volumeMl: 200 },
     ]),
-  ).toBe('M0.00 60.00L100.00 0.00')
+  ).toBe('M0 60L100 0')
   expect(depthCurvePath([{ depthMm: 0, volumeMl: 0 }])).toBe('')
 })
 

@@ -1,3 +1,4 @@
+import { rounded } from '~/parts/show/figures'
 import { profileFromCsv, profileFromSvg } from '#core/formats'
 import type { Point, ProfileNode, VolumeMethod } from '#core/mould'
 import { PROFILE_FILE_WORDS } from '~/parts/words/mould'
@@ -27,7 +28,7 @@ export function depthCurvePath(curve: readonly { depthMm: number; volumeMl: numb
     .map((c, i) => {
       const x = (c.depthMm / full.depthMm) * 100
       const y = 60 - (c.volumeMl / Math.max(1e-9, full.volumeMl)) * 60
-      return `${i === 0 ? 'M' : 'L'}${x.toFixed(2)} ${y.toFixed(2)}`
+      return `${i === 0 ? 'M' : 'L'}${rounded(x, 2)} ${rounded(y, 2)}`
     })
     .join('')
 }

@@ -1,3 +1,4 @@
+import { rounded } from '~/parts/show/figures'
 import { MAX_PROFILE_NODES, type ProfileNode } from '#core/mould'
 
 /** Changes to a profile under the hand. Each gives a new list; the old one stays as it was. */
@@ -10,7 +11,7 @@ export function moveNode(
   heightMm: number,
   stepMm: number,
 ): ProfileNode[] {
-  const snap = (value: number) => Number((Math.round(value / stepMm) * stepMm).toFixed(3))
+  const snap = (value: number) => rounded(Math.round(value / stepMm) * stepMm, 3)
   return nodes.map((n, k) =>
     k === i ? { ...n, radiusMm: Math.max(0, snap(radiusMm)), heightMm: snap(heightMm) } : n,
   )

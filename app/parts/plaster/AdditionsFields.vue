@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** What goes in besides plaster and water. Usage: <AdditionsFields v-model="additions" @problem="note" /> */
+import { figure } from '~/parts/show/figures'
 import { X } from '@lucide/vue'
 import { computed } from 'vue'
 import {
@@ -39,7 +40,7 @@ const free = computed(() =>
 function timeWords(a: Addition): string {
   const range = timingOf(a)
   if (!range) return ''
-  const [low, mid, high] = [range.low, range.mid, range.high].map((x) => x.toFixed(x < 1.5 ? 2 : 1))
+  const [low, mid, high] = [range.low, range.mid, range.high].map((x) => figure(x, x < 1.5 ? 2 : 1))
   return `; setting time × ${mid} (${low}–${high})`
 }
 function add(id: AdditionId) {

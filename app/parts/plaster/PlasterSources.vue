@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** What is assumed of a plaster, with range and origin, one tap away. Usage: <PlasterSources :plaster="plan.plaster" /> */
+import { figure } from '~/parts/show/figures'
 import { computed } from 'vue'
 import { plasterClass } from '#core/plaster'
 import type { PourPlan } from '#core/pour'
@@ -31,35 +32,35 @@ const rows = computed(() => {
     row(
       'Use consistency',
       p.useConsistency,
-      (v) => `${v.toFixed(0)} water to 100`,
+      (v) => `${figure(v)} water to 100`,
       { low: p.consistencyLow, high: p.consistencyHigh },
       origins?.consistency ?? c.consistency.provenance,
     ),
     row(
       `Half set, ${units.temp(20)}`,
       p.halfHydrationMin,
-      (v) => `${v.toFixed(0)} min`,
+      (v) => `${figure(v)} min`,
       c.halfHydrationMin,
       origins?.setTime ?? c.halfHydrationMin.provenance,
     ),
     row(
       'Expansion',
       p.expansionPct,
-      (v) => `${v.toFixed(2)} %`,
+      (v) => `${figure(v, 2)} %`,
       c.expansionPct,
       origins?.expansion ?? c.expansionPct.provenance,
     ),
     row(
       'Strength against the common curve',
       p.strengthFactor,
-      (v) => v.toFixed(2),
+      (v) => figure(v, 2),
       {},
       origins?.strength ?? c.strengthFactor.provenance,
     ),
     row(
       'Hemihydrate',
       p.hemihydrateFraction,
-      (v) => `${v.toFixed(2)} of the powder`,
+      (v) => `${figure(v, 2)} of the powder`,
       c.hemihydrateFraction,
       c.hemihydrateFraction.provenance,
     ),

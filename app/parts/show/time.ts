@@ -1,5 +1,7 @@
-import { format, isSameDay, isSameYear, parseISO } from 'date-fns'
+import { isSameDay, isSameYear, parseISO } from 'date-fns'
+import { habits } from '~/stores/habits'
 import { counted } from './counted'
+import { figure } from './figures'
 
 const MIN = 60_000
 const HOUR = 60 * MIN
@@ -22,7 +24,7 @@ export function spanText(ms: number): string {
     return `${Math.floor(abs / HOUR)} h ${String(Math.floor((abs % HOUR) / MIN)).padStart(2, '0')}`
   if (abs > YEAR) return LONG
   const days = abs / DAY
-  return days < 10 ? `${days.toFixed(1)} days` : counted(Math.round(days), 'day')
+  return days < 10 ? `${figure(days, 1)} days` : counted(Math.round(days), 'day')
 }
 
 /** The same span for a screen reader, which would read 4:10 as a time of day. */
@@ -52,17 +54,34 @@ export function durationRangeText(lowS: number, highS: number): string {
   return high.endsWith(lowUnit.join(' ')) ? `${lowNumber}–${high}` : `${low} – ${high}`
 }
 
+const formats = new Map<string, Intl.DateTimeFormat>()
+/** In English, as the country of the workshop's units writes it: month first and a clock of twelve hours, or not. */
+function written(atMs: number, how: Intl.DateTimeFormatOptions): string {
+  const locale = habits.value.system === 'us' ? 'en-US' : 'en-GB'
+  const key = locale + Object.keys(how).join()
+  const format = formats.get(key) ?? new Intl.DateTimeFormat(locale, how)
+  formats.set(key, format)
+  return format.format(atMs)
+}
+const CLOCK = { hour: 'numeric', minute: '2-digit' } as const
+const DAY_OF_YEAR = { day: 'numeric', month: 'short' } as const
+const DAY_IN_FULL = { ...DAY_OF_YEAR, year: 'numeric' } as const
+
 /** Time of day today, else with its day, else with its year. */
 export function momentText(atMs: number, nowMs: number): string {
-  if (isSameDay(atMs, nowMs)) return format(atMs, 'HH:mm')
-  return format(atMs, isSameYear(atMs, nowMs) ? 'EEE d MMM, HH:mm' : 'd MMM yyyy, HH:mm')
+  const clock = written(atMs, CLOCK)
+  if (isSameDay(atMs, nowMs)) return clock
+  const day = isSameYear(atMs, nowMs)
+    ? `${written(atMs, { weekday: 'short' })} ${written(atMs, DAY_OF_YEAR)}`
+    : written(atMs, DAY_IN_FULL)
+  return `${day}, ${clock}`
 }
 
 /** A day as it is kept, `yyyy-MM-dd`. */
 export function isoDayText(day: string): string {
-  return format(parseISO(day), 'd MMM yyyy')
+  return written(parseISO(day).getTime(), DAY_IN_FULL)
 }
 
 export function dayText(atMs: number, nowMs: number): string {
-  return format(atMs, isSameYear(atMs, nowMs) ? 'd MMM' : 'd MMM yyyy')
+  return written(atMs, isSameYear(atMs, nowMs) ? DAY_OF_YEAR : DAY_IN_FULL)
 }

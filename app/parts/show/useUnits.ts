@@ -15,6 +15,7 @@ import {
   parseQuantity,
   type QuantityKind,
 } from '#core/units'
+import { ownSign } from './figures'
 import { useWorkshop } from '~/stores/workshop'
 
 const DEFAULT_UNIT = {
@@ -27,29 +28,25 @@ const DEFAULT_UNIT = {
 export function useUnits() {
   const workshop = useWorkshop()
   const system = () => workshop.settings.system
-  const own = (text: string) =>
-    workshop.settings.decimalSign === 'comma' ? text.replaceAll(/(?<=\d)\.(?=\d)/g, ',') : text
   return {
     system,
-    mass: (massG: number) => own(formatMass(massG, workshop.settings)),
-    roughMass: (massG: number) => own(formatRoughMass(massG, workshop.settings)),
-    massOther: (massG: number) => own(formatMassOther(massG, workshop.settings)),
-    volume: (volumeMl: number) => own(formatVolume(volumeMl, system())),
-    roughVolume: (volumeMl: number) => own(formatRoughVolume(volumeMl, system())),
+    mass: (massG: number) => ownSign(formatMass(massG, workshop.settings)),
+    roughMass: (massG: number) => ownSign(formatRoughMass(massG, workshop.settings)),
+    massOther: (massG: number) => ownSign(formatMassOther(massG, workshop.settings)),
+    volume: (volumeMl: number) => ownSign(formatVolume(volumeMl, system())),
+    roughVolume: (volumeMl: number) => ownSign(formatRoughVolume(volumeMl, system())),
     /** [volume, how far it may be off], to the figures that make sense. */
     volumeRange: (volumeMl: number, plusMinusMl: number) =>
-      formatVolumeRange(volumeMl, plusMinusMl, system()).map(own) as [string, string],
-    length: (lengthMm: number) => own(formatLength(lengthMm, system())),
-    area: (areaMm2: number) => own(formatArea(areaMm2, system())),
-    temp: (tempC: number) => own(formatTemp(tempC, system())),
+      formatVolumeRange(volumeMl, plusMinusMl, system()).map(ownSign) as [string, string],
+    length: (lengthMm: number) => ownSign(formatLength(lengthMm, system())),
+    area: (areaMm2: number) => ownSign(formatArea(areaMm2, system())),
+    temp: (tempC: number) => ownSign(formatTemp(tempC, system())),
     /** A difference of temperature. */
-    tempStep: (stepC: number) => own(formatTempStep(stepC, system())),
+    tempStep: (stepC: number) => ownSign(formatTempStep(stepC, system())),
     /** A growth or a bubble: too short for a rule. */
-    shortLength: (lengthMm: number) => own(formatShortLength(lengthMm, system())),
-    density: (densityKgM3: number) => own(formatDensity(densityKgM3, system())),
-    strength: (strengthMPa: number) => own(formatStrength(strengthMPa, system())),
-    /** A bare number with its digits as they are. */
-    figure: own,
+    shortLength: (lengthMm: number) => ownSign(formatShortLength(lengthMm, system())),
+    density: (densityKgM3: number) => ownSign(formatDensity(densityKgM3, system())),
+    strength: (strengthMPa: number) => ownSign(formatStrength(strengthMPa, system())),
     parse: (text: string, kind: QuantityKind) =>
       parseQuantity(text, kind, DEFAULT_UNIT[system()][kind], workshop.settings),
     /** How this workshop writes, for reading what is typed. */

@@ -5,7 +5,17 @@ import { massToWeighG, poolModeOf } from '~/run/advance'
 import { dryingLeft } from '~/parts/pour/dryingLeft'
 import { comparisonOf } from '~/casts/comparison'
 import { ringArcs } from './ringArcs'
-import { durationRangeText, durationText, spanSpoken, spanText } from './time'
+import { habits } from '~/stores/habits'
+import { figure, plain } from './figures'
+import {
+  dayText,
+  durationRangeText,
+  durationText,
+  isoDayText,
+  momentText,
+  spanSpoken,
+  spanText,
+} from './time'
 import { timelineOf } from '~/plan/timeline'
 
 it('reads spans as a clock does', () => {
@@ -18,6 +28,31 @@ it('says durations without a false decimal, ranges with one unit', () => {
   expect([40, 600, 9000, 300_000].map(durationText)).toEqual(['40 s', '10 min', '3 h', '3.5 days'])
   expect(durationRangeText(600, 1200)).toBe('10–20 min')
   expect(durationRangeText(3600, 9000)).toBe('60 min – 3 h')
+})
+
+it('writes figures, days and times as the workshop does', () => {
+  const at = new Date(2026, 10, 26, 14, 5).getTime()
+  const later = at + 3 * 86_400_000
+  const written = () => [
+    figure(1.25, 2),
+    plain(1.5),
+    durationText(300_000),
+    momentText(at, at),
+    momentText(at, later),
+    dayText(at, later),
+    isoDayText('2025-03-09'),
+  ]
+  try {
+    habits.value = { decimalSign: 'comma', system: 'metric' }
+    const comma = ['1,25', '1,5', '3,5 days', '14:05', 'Thu 26 Nov, 14:05', '26 Nov', '9 Mar 2025']
+    expect(written()).toEqual(comma)
+    habits.value = { decimalSign: 'point', system: 'us' }
+    const american = ['1.25', '1.5', '3.5 days', '2:05 PM', 'Thu Nov 26, 2:05 PM', 'Nov 26', 'Mar 9, 2025']
+    // Between the time and its half of the day stands a narrow space.
+    expect(written().map((text) => text.replaceAll('\u202f', ' '))).toEqual(american)
+  } finally {
+    habits.value = { decimalSign: null, system: 'metric' }
+  }
 })
 
 it('powder follows the water that was really weighed', () => {

@@ -1,3 +1,4 @@
+import { figure } from '~/parts/show/figures'
 import type { Purpose } from '#core/mould'
 import type { AdditionId, AdditionIssueCode, WaterKind } from '#core/plaster'
 import type { AddingWay, CorrectionKind, PlanIssueCode, SchoolId, SuitsCode } from '#core/pour'
@@ -27,7 +28,7 @@ export const ADDITION_WORDS: Record<AdditionId, { name: string; how: string }> =
 
 export const ADDITION_ISSUE_WORDS: Record<AdditionIssueCode, (pct: number, limit: number) => string> = {
   pigment_above_limit: (pct, limit) =>
-    `${pct.toFixed(0)} % of pigment: beyond about ${limit.toFixed(0)} % it weakens and dusts off (common practice).`,
+    `${figure(pct)} % of pigment: beyond about ${figure(limit)} % it weakens and dusts off (common practice).`,
   liquid_paint_splits: () =>
     'Liquid paint thins the mix, and it may split or set soft. Dry pigment in the dry powder is the usual way.',
   retarder_weakens: () => 'A retarder costs strength, and small amounts do a lot: weigh it on a finer scale.',
@@ -35,7 +36,7 @@ export const ADDITION_ISSUE_WORDS: Record<AdditionIssueCode, (pct: number, limit
   salt_rusts_and_blooms: () =>
     'Salt rusts wire and hangers inside, keeps the piece damp and blooms white as it dries.',
   addition_beyond_known: (pct) =>
-    `At ${pct.toFixed(1)} % nobody here knows how long it takes: try a spoonful.`,
+    `At ${figure(pct, 1)} % nobody here knows how long it takes: try a spoonful.`,
 }
 
 export const BATCH_ISSUE_WORDS: Record<
@@ -49,7 +50,7 @@ export const BATCH_ISSUE_WORDS: Record<
   bag_outlasts_working_time: (bag, inTime, show) =>
     `A bag makes ${show.volume(bag)}; only ${show.volume(inTime)} can be poured before it thickens. Smaller bags, more hands, or colder water.`,
   scale_too_coarse: (gets, wanted) =>
-    `Rounded to what the scale shows, a bowl comes to ${gets.toFixed(0)} of water to 100, not ${wanted.toFixed(0)}: use a finer scale, or mix more at once.`,
+    `Rounded to what the scale shows, a bowl comes to ${figure(gets)} of water to 100, not ${figure(wanted)}: use a finer scale, or mix more at once.`,
   too_many_batches: (n, most) =>
     `That would be ${n > most ? `more than ${most} bowls` : counted(n, 'bowl')}. Take a larger bowl, or pour faster.`,
   bowl_of_nothing: (step, each, show) =>
@@ -183,11 +184,11 @@ export const MAY_WORDS = {
 
 const ISSUE_WORDS: Record<PlanIssueCode, (actual: number, limit: number, show: MixShow) => string> = {
   consistency_below_chemical_minimum: (c, min) =>
-    `${c.toFixed(0)} parts of water cannot harden 100 of this plaster: it takes ${min.toFixed(1)} just to turn into gypsum. Use more water.`,
+    `${figure(c)} parts of water cannot harden 100 of this plaster: it takes ${figure(min, 1)} just to turn into gypsum. Use more water.`,
   consistency_below_class_range: (c, low) =>
-    `${c.toFixed(0)} is stiffer than this plaster is normally mixed (from ${low}). It will be hard to pour, trap air and set fast.`,
+    `${figure(c)} is stiffer than this plaster is normally mixed (from ${figure(low)}). It will be hard to pour, trap air and set fast.`,
   consistency_above_class_range: (c, high) =>
-    `${c.toFixed(0)} is thinner than this plaster is normally mixed (up to ${high}). It will be weak, slow and dusty.`,
+    `${figure(c)} is thinner than this plaster is normally mixed (up to ${figure(high)}). It will be weak, slow and dusty.`,
   mix_too_warm: (t, limit, show) =>
     `The mix would be at ${show.temp(t)}. Above ${show.temp(limit)} these setting times are outside what has been tested.`,
   mix_too_cold: (t, limit, show) =>
@@ -214,7 +215,7 @@ const ISSUE_WORDS: Record<PlanIssueCode, (actual: number, limit: number, show: M
   tap_cannot_reach: (wanted, gets, show) =>
     `Your taps cannot bring the mix to ${show.temp(wanted)}: ${show.temp(gets)} is the nearest, and water never goes in hotter than ${show.temp(45)}.`,
   consistency_outside_tested: (c, limit) =>
-    `${c.toFixed(0)} is far outside what this plaster is mixed at (${c > limit ? 'up to' : 'from'} about ${limit.toFixed(0)} has been tested). The figures below are carried on from there and may be far off.`,
+    `${figure(c)} is far outside what this plaster is mixed at (${c > limit ? 'up to' : 'from'} about ${figure(limit)} has been tested). The figures below are carried on from there and may be far off.`,
   thickness_outside_tested: (mm, limit, show) =>
     `At ${show.length(mm)} these forecasts are outside what has been tested (${mm > limit ? 'up to' : 'from'} ${show.length(limit)}).`,
   out_of_range: () => '',
@@ -286,7 +287,7 @@ export function issueWords(
 ): string {
   const { code, path, actual, limit, unit } = issue
   if (code === 'weighed_off_plan') {
-    return `What you weighed gives ${actual.toFixed(0)} parts of water to 100; the plan says ${limit.toFixed(0)}. Correct it now, before water meets powder, or go on: the times below follow what you weighed.`
+    return `What you weighed gives ${figure(actual)} parts of water to 100; the plan says ${figure(limit)}. Correct it now, before water meets powder, or go on: the times below follow what you weighed.`
   }
   if (code === 'out_of_range') {
     const than = actual < limit ? 'at least' : 'at most'

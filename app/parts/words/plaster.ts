@@ -1,3 +1,4 @@
+import { figure } from '~/parts/show/figures'
 import type { SiftStage } from '#core/mix'
 import type { LabelError, Packing, PlasterClassId } from '#core/plaster'
 import type { Provenance } from '#core/provenance'
@@ -48,7 +49,7 @@ export function labelErrorWords(error: LabelError, example: string): string {
     case 'half_a_ratio':
       return `${read}: how much of the other goes with it? For example ${example}.`
     case 'no_such_ratio':
-      return `${read}, which would be ${error.consistency.toFixed(0)} of water to 100: no plaster is mixed like that.`
+      return `${read}, which would be ${figure(error.consistency)} of water to 100: no plaster is mixed like that.`
     case 'not_understood':
       return `${read}${error.rest ? `, but not “${error.rest}”` : ''}. Write it like 100 : 30, 2 : 1, 70 parts or ${example}.`
   }
