@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { MOST_PRICE, MOST_STOCKED_G, MOST_VOLUME_ML, MOST_WEIGHED_G } from '../core/bounds'
 import { DRY_TARGETS } from '../core/drying'
 import { MOULD_KINDS, PREPARATIONS, PURPOSES, type CavityDescription } from '../core/mould'
 import { MAX_BATCHES, SIFT_STAGES, type Batch, type BatchLimits } from '../core/mix'
@@ -156,8 +157,8 @@ const decisionsOn = (volume: z.ZodType<CavityDescription>) => ({
       .object({
         bagId: id,
         name,
-        boughtG: positive(2_000_000),
-        price: z.number().min(0).max(1_000_000).nullable(),
+        boughtG: positive(MOST_STOCKED_G),
+        price: z.number().min(0).max(MOST_PRICE).nullable(),
       })
       .optional(),
     origins: z
@@ -207,7 +208,7 @@ plasterPropertiesSchema.shape satisfies Record<keyof PlasterProperties, z.ZodTyp
 /** As parsed; which of the versions it is, its own field says. */
 type AnyPlan = PlanV1 | PourPlan | KeptPlan
 
-const massG = z.number().min(0).max(2_000_000)
+const massG = z.number().min(0).max(MOST_STOCKED_G)
 const batchSchema = z.object({
   name: text(120),
   waterG: massG.gt(0),
@@ -281,20 +282,20 @@ export const eventBodySchema = z.discriminatedUnion('type', [
   z.object({
     type: z.literal('weighed'),
     what: z.enum(WEIGHED),
-    massG: positive(1_000_000),
+    massG: positive(MOST_WEIGHED_G),
     ...inBatch,
   }),
   z.object({ type: z.literal('scale_failed') }),
   z.object({
     type: z.literal('corrected'),
     how: z.enum(CORRECTIONS),
-    massG: positive(1_000_000),
+    massG: positive(MOST_WEIGHED_G),
     ...inBatch,
   }),
   z.object({
     type: z.literal('slurry_checked'),
-    massG: positive(1_000_000),
-    volumeMl: positive(500_000),
+    massG: positive(MOST_WEIGHED_G),
+    volumeMl: positive(MOST_VOLUME_ML),
     ...inBatch,
   }),
   z.object({ type: z.literal('sift_started'), ...inBatch }),
@@ -308,7 +309,7 @@ export const eventBodySchema = z.discriminatedUnion('type', [
   z.object({ type: z.literal('face_coated') }),
   z.object({ type: z.literal('part_filled') }),
   z.object({ type: z.literal('poured'), ...inBatch }),
-  z.object({ type: z.literal('ran_short'), missingMl: z.number().min(1).max(500_000), ...inBatch }),
+  z.object({ type: z.literal('ran_short'), missingMl: z.number().min(1).max(MOST_VOLUME_ML), ...inBatch }),
   z.object({ type: z.literal('tapped'), ...inBatch }),
   z.object({ type: z.literal('touch'), cue: z.enum(TOUCH_CUES), seen: z.boolean() }),
   z.object({
@@ -323,7 +324,7 @@ export const eventBodySchema = z.discriminatedUnion('type', [
     mouldId: id.nullable(),
     kind: z.enum(MOULD_DAMAGES),
   }),
-  z.object({ type: z.literal('weighing'), massG: positive(1_000_000) }),
+  z.object({ type: z.literal('weighing'), massG: positive(MOST_WEIGHED_G) }),
   z.object({ type: z.literal('defect'), kind: z.enum(DEFECT_KINDS) }),
   z.object({
     type: z.literal('finished'),
@@ -366,7 +367,7 @@ export const settingsSchema = z.object({
   tapTempC: z.number().min(1).max(45),
   hotTapTempC: z.number().min(1).max(95),
   /** Most the scale takes, g; null: enough for anything here. */
-  scaleCapacityG: z.number().min(10).max(2_000_000).nullable(),
+  scaleCapacityG: z.number().min(10).max(MOST_STOCKED_G).nullable(),
   /** What prices are in. */
   currency: text(6).min(1),
   /** The sign before decimals; null: ask where it matters. */

@@ -23,6 +23,7 @@ import {
   type TypicalPart,
   type VolumeMethod,
 } from '../core/mould'
+import { MOST_VOLUME_ML, MOST_WEIGHED_G } from '../core/bounds'
 import { PLASTER_CLASS_IDS } from '../core/plaster'
 import type { DemouldOutcome, MouldDamage, Verdict } from '../core/pour'
 import type { Provenance } from '../core/provenance'
@@ -30,8 +31,11 @@ import { id, name, revision, text } from './text'
 
 /** Moulds as they cross the wire and as files hold them. Lengths mm, volumes ml, areas mm², masses g. */
 
+/** Of a photo as it leaves the camera. */
+export const MAX_PHOTO_BYTES = 25 * 1024 * 1024
+
 const length = z.number().min(0).max(10_000)
-const volume = z.number().min(0).max(500_000)
+const volume = z.number().min(0).max(MOST_VOLUME_ML)
 const keysOf = <K extends string>(of: Record<K, unknown>) => Object.keys(of) as [K, ...K[]]
 
 const shapeSchema = z.discriminatedUnion('kind', [
@@ -77,7 +81,7 @@ const volumeMethodSchema = z.discriminatedUnion('by', [
   z.object({
     by: z.literal('water_fill'),
     reading: z.enum(['weighed', 'measured']),
-    massG: z.number().min(0).max(1_000_000),
+    massG: z.number().min(0).max(MOST_WEIGHED_G),
     volumeMl: volume,
     waterTempC: z.number().min(0).max(60),
   }),
@@ -146,7 +150,7 @@ const volumeMethodSchema = z.discriminatedUnion('by', [
   }),
   z.object({
     by: z.literal('weighed_cast'),
-    massG: z.number().min(0).max(1_000_000),
+    massG: z.number().min(0).max(MOST_WEIGHED_G),
     state: z.enum(['dry', 'wet']),
     classId: z.enum(PLASTER_CLASS_IDS),
     consistency: z.number().min(19).max(200),

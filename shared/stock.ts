@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { LEAST_BOWL_ML, MOST_PRICE, MOST_STOCKED_G, MOST_VOLUME_ML } from '../core/bounds'
 import { chemicalMinimumConsistency } from '../core/mix'
 import { PACKINGS, PLASTER_CLASS_IDS, plasterClass } from '../core/plaster'
 import { BAG_KEEPINGS, SET_TESTS, type CardLabel, type SpoonTest } from '../core/stock'
@@ -46,7 +47,7 @@ export interface PlasterCard extends PlasterInput {
   revision: number
 }
 
-const massG = z.number().gt(0).max(2_000_000)
+const massG = z.number().gt(0).max(MOST_STOCKED_G)
 
 export const bagInputSchema = z
   .object({
@@ -54,7 +55,7 @@ export const bagInputSchema = z
     name,
     boughtG: massG,
     /** In the workshop's own currency. */
-    price: z.number().min(0).max(1_000_000).nullable(),
+    price: z.number().min(0).max(MOST_PRICE).nullable(),
     openedOn: z.iso.date().nullable(),
     keeping: z.enum(BAG_KEEPINGS),
     /** One weighed scoop out of it. */
@@ -66,7 +67,7 @@ export const bagInputSchema = z
       })
       .nullable(),
     /** What the bag itself weighed at some moment; pours count down from there. */
-    counted: z.object({ leftG: z.number().min(0).max(2_000_000), atMs: instantMs }).nullable(),
+    counted: z.object({ leftG: z.number().min(0).max(MOST_STOCKED_G), atMs: instantMs }).nullable(),
     usedUp: z.boolean(),
     note: text(2000),
   })
@@ -99,7 +100,7 @@ export interface BagCard extends BagInput {
 
 export const bowlInputSchema = z.object({
   name,
-  volumeMl: z.number().min(50).max(500_000),
+  volumeMl: z.number().min(LEAST_BOWL_ML).max(MOST_VOLUME_ML),
   tareG: z.number().min(0).max(100_000),
 })
 export type BowlInput = z.infer<typeof bowlInputSchema>

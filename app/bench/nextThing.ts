@@ -1,3 +1,4 @@
+import { MS_PER } from '#core/units'
 import type { PourFacts, PourView } from '#core/pour'
 import { CLOCK_WORDS, STAGE_WORDS, VERDICT_WORDS, stepWords } from '~/parts/words/pour'
 import { spanText } from '~/parts/show/time'
@@ -32,5 +33,5 @@ export function nextThing(facts: PourFacts, view: PourView, nowMs: number): Next
   }
   const what = CLOCK_WORDS[view.clock.id]
   if (!late) return { stage, doing: `${what} in`, time: spanText(leftMs), late }
-  return { stage, doing: what, time: leftMs > -60_000 ? 'now' : `${spanText(leftMs)} ago`, late }
+  return { stage, doing: what, time: leftMs > -MS_PER.min ? 'now' : `${spanText(leftMs)} ago`, late }
 }

@@ -1,4 +1,5 @@
 import type { PourFacts } from '#core/pour'
+import { MS_PER } from '#core/units'
 
 export interface DryingSeries {
   /** Points as day from demoulding and mass, g. */
@@ -8,7 +9,7 @@ export interface DryingSeries {
   endDay: number
 }
 
-const DAY_S = 86_400
+const DAY_S = MS_PER.day / MS_PER.s
 const YEAR_S = 365 * DAY_S
 const STEPS = 60
 

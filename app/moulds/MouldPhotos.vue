@@ -5,7 +5,7 @@ import Button from 'primevue/button'
 import { ref, useTemplateRef } from 'vue'
 import { useWorkshop } from '~/stores/workshop'
 import { ERROR_WORDS } from '~/parts/words/errors'
-import type { MouldPhoto } from '~~/shared/moulds'
+import { MAX_PHOTO_BYTES, type MouldPhoto } from '~~/shared/moulds'
 
 const props = defineProps<{ mouldId: string; photos: MouldPhoto[] }>()
 const workshop = useWorkshop()
@@ -14,7 +14,6 @@ const problem = ref('')
 const busy = ref(false)
 
 /** What the server takes at most; said here before a long upload, and there again. */
-const MAX_PHOTO_BYTES = 25 * 1024 * 1024
 
 async function add(event: Event) {
   const input = event.target as HTMLInputElement

@@ -1,3 +1,5 @@
+import { kelvinFromCelsius } from '../units'
+
 const WATER_VAPOUR_GAS_CONSTANT = 461.5
 
 export interface Air {
@@ -15,7 +17,7 @@ export function saturationPressurePa(tempC: number): number {
 
 /** Density of saturated water vapour, kg/m³. */
 export function saturatedVapourKgM3(tempC: number): number {
-  return saturationPressurePa(tempC) / (WATER_VAPOUR_GAS_CONSTANT * (tempC + 273.15))
+  return saturationPressurePa(tempC) / (WATER_VAPOUR_GAS_CONSTANT * kelvinFromCelsius(tempC))
 }
 
 /** Convective heat transfer, W/m²K, for objects of .05–.4 m in air up to 4 m/s (estimate between plate theory and McAdams). */
@@ -51,7 +53,7 @@ export function wetSurface(air: Air): WetSurface {
   for (let step = 0; step < 40; step++) {
     const vapour = saturatedVapourKgM3(surfaceTempC)
     const vapourPerK =
-      vapour * ((17.625 * 243.04) / (surfaceTempC + 243.04) ** 2 - 1 / (surfaceTempC + 273.15))
+      vapour * ((17.625 * 243.04) / (surfaceTempC + 243.04) ** 2 - 1 / kelvinFromCelsius(surfaceTempC))
     const latent = 2.501e6 - 2361 * surfaceTempC
     const fluxHere = conductance * (vapour - vapourInAir)
     const imbalance = h * (air.tempC - surfaceTempC) - latent * fluxHere

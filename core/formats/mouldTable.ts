@@ -1,3 +1,4 @@
+import { LEAST_VOLUME_ML, MOST_VOLUME_ML } from '../bounds'
 import Papa from 'papaparse'
 import { MOULD_MATERIALS, PURPOSES, type MouldMaterial, type Purpose } from '../mould'
 
@@ -83,7 +84,7 @@ export function mouldsFromCsv(text: string): { rows: MouldTableRow[]; problems: 
     const plain = (cell: string | undefined) => (cell ?? '').trim().replace(/^'(?=[=+\-@])/, '')
     const name = plain(record.name)
     if (name === '') refuse('name', 'no_name', '')
-    const holdsMl = number('holds_ml', 1, 500_000, NaN)
+    const holdsMl = number('holds_ml', LEAST_VOLUME_ML, MOST_VOLUME_ML, NaN)
     if (Number.isNaN(holdsMl) && problems.length === found) refuse('holds_ml', 'not_a_number', '')
     const row: MouldTableRow = {
       name: name.slice(0, 120),

@@ -1,7 +1,7 @@
 import type { Issue } from '../errors'
 import type { PlasterProperties } from '../plaster'
 import { BOUND_WATER_RATIO } from './properties'
-import { waterDensityKgM3 } from './water'
+import { waterDensityKgM3 } from '../water'
 
 export type ConsistencyIssueCode =
   | 'consistency_below_chemical_minimum'

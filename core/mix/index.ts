@@ -1,4 +1,4 @@
-export { waterDensityKgM3 } from './water'
+export { waterDensityKgM3 } from '../water'
 export { BOUND_WATER_RATIO, mixProperties } from './properties'
 export type { MixInput, MixProperties } from './properties'
 export {

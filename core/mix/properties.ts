@@ -1,5 +1,5 @@
 import type { PlasterProperties } from '../plaster'
-import { waterDensityKgM3 } from './water'
+import { waterDensityKgM3 } from '../water'
 
 /** Stoichiometry of CaSO₄·½H₂O + 1½ H₂O → CaSO₄·2H₂O: kg of water bound by a kg of hemihydrate. */
 export const BOUND_WATER_RATIO = 27.02 / 145.15

@@ -1,7 +1,7 @@
 import { plasterClass, type Packing, type PlasterClassId } from '../plaster'
 import { logNormalRange, type Provenance, type Range } from '../provenance'
 import { consistencyFromPartsByVolume } from './consistency'
-import { waterDensityKgM3 } from './water'
+import { waterDensityKgM3 } from '../water'
 
 /** How the ratio is met: three schools, one number. */
 export type RatioMethod = 'weighed' | 'by_volume' | 'by_eye'

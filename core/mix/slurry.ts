@@ -1,7 +1,7 @@
 import { ArgumentError } from '../errors'
 import type { Range } from '../provenance'
 import type { MixInput } from './properties'
-import { waterDensityKgM3 } from './water'
+import { waterDensityKgM3 } from '../water'
 
 /**
  * Consistency of a slurry from its density, free of every habit of measuring: a known volume of it, weighed.

@@ -1,13 +1,7 @@
+import { LEAST_VOLUME_ML, MOST_VOLUME_ML } from '../bounds'
 import type { Issue } from '../errors'
 import { weakestProvenance } from '../provenance'
-import {
-  MAX_VOLUME_ML,
-  MIN_VOLUME_ML,
-  findVolume,
-  type VolumeFinding,
-  type VolumeIssueCode,
-  type VolumeMethod,
-} from './methods'
+import { findVolume, type VolumeFinding, type VolumeIssueCode, type VolumeMethod } from './methods'
 
 /** One piece of a cavity: a body, a base, a pour reservoir; or a core or well to take off. */
 export interface CavityPart {
@@ -83,8 +77,8 @@ export function describeCavity(of: CavityDescription): DescriptionResult {
     issues: [...issues, { code, severity: 'error', path: 'parts', actual, limit, unit: 'ml' }],
   })
   if (partsMl <= 0) return refuse('nothing_left', partsMl, 0)
-  if (partsMl < MIN_VOLUME_ML) return refuse('holds_too_little', partsMl, MIN_VOLUME_ML)
-  if (partsMl > MAX_VOLUME_ML) return refuse('holds_too_much', partsMl, MAX_VOLUME_ML)
+  if (partsMl < LEAST_VOLUME_ML) return refuse('holds_too_little', partsMl, LEAST_VOLUME_ML)
+  if (partsMl > MOST_VOLUME_ML) return refuse('holds_too_much', partsMl, MOST_VOLUME_ML)
 
   const check = checked?.ok ? checked.finding : undefined
   const whole = {

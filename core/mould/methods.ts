@@ -1,3 +1,4 @@
+import { LEAST_VOLUME_ML, MOST_VOLUME_ML } from '../bounds'
 import type { Issue } from '../errors'
 import { mixProperties, waterDensityKgM3 } from '../mix'
 import { plasterProperties, type PlasterClassId } from '../plaster'
@@ -184,9 +185,6 @@ export type VolumeIssue = Issue<VolumeIssueCode>
 export type VolumeResult =
   { ok: true; finding: VolumeFinding; issues: VolumeIssue[] } | { ok: false; issues: VolumeIssue[] }
 
-export const MIN_VOLUME_ML = 1
-export const MAX_VOLUME_ML = 500_000
-
 const fault = (
   code: VolumeIssueCode,
   path: string,
@@ -220,10 +218,10 @@ function found(
   more: Partial<Pick<VolumeFinding, 'surfaceMm2' | 'thinnestMm' | 'undercutMm'>> = {},
   issues: VolumeIssue[] = [],
 ): VolumeResult {
-  if (volumeMl < MIN_VOLUME_ML)
-    return { ok: false, issues: [fault('holds_too_little', '', volumeMl, MIN_VOLUME_ML, 'ml')] }
-  if (volumeMl > MAX_VOLUME_ML)
-    return { ok: false, issues: [fault('holds_too_much', '', volumeMl, MAX_VOLUME_ML, 'ml')] }
+  if (volumeMl < LEAST_VOLUME_ML)
+    return { ok: false, issues: [fault('holds_too_little', '', volumeMl, LEAST_VOLUME_ML, 'ml')] }
+  if (volumeMl > MOST_VOLUME_ML)
+    return { ok: false, issues: [fault('holds_too_much', '', volumeMl, MOST_VOLUME_ML, 'ml')] }
   return {
     ok: true,
     issues,

@@ -1,3 +1,4 @@
+import { waterDensityKgM3 } from '../water'
 import {
   plainText,
   readEachWay,
@@ -31,7 +32,7 @@ export type LabelError =
 export type LabelAnswer = { ok: true; readings: [LabelReading, ...LabelReading[]] } | LabelError
 
 /** g of water in a ml at 20 °C. */
-const WATER_G_ML = 0.99823
+const WATER_G_ML = waterDensityKgM3(20) / 1000
 
 interface Amount {
   text: string

@@ -1,3 +1,4 @@
+import { LEAST_BOWL_ML, LEAST_VOLUME_ML, MOST_STOCKED_G, MOST_VOLUME_ML, MOST_WEIGHED_G } from '../bounds'
 import { MAX_WATER_TEMP_C, checkConsistency, mixTempC, type ConsistencyIssueCode } from '../mix'
 import { ADDITIONS, LEAST_ADDITION_PCT } from '../plaster'
 import type { Issue } from '../errors'
@@ -33,14 +34,14 @@ function boundsOf(plan: PourPlan): Bound[] {
   const { mould, batching, taps, scoop, air } = plan
   const split = batching?.split
   return [
-    ['mould.cavityMl', mould.cavityMl, 1, 500_000, 'ml'],
-    ['mould.plusMinusMl', mould.plusMinusMl, 0, 500_000, 'ml'],
+    ['mould.cavityMl', mould.cavityMl, LEAST_VOLUME_ML, MOST_VOLUME_ML, 'ml'],
+    ['mould.plusMinusMl', mould.plusMinusMl, 0, MOST_VOLUME_ML, 'ml'],
     ['mould.thicknessMm', mould.thicknessMm, 1, 500, 'mm'],
     ...(mould.members ?? []).flatMap((m): Bound[] => [
       ['mould.count', m.count, 1, 100, ''],
-      ['mould.cavityMl', m.cavityMl, 1, 500_000, 'ml'],
+      ['mould.cavityMl', m.cavityMl, LEAST_VOLUME_ML, MOST_VOLUME_ML, 'ml'],
     ]),
-    ...(plan.spill ?? []).map((s): Bound => ['spill', s.cavityMl, 1, 500_000, 'ml']),
+    ...(plan.spill ?? []).map((s): Bound => ['spill', s.cavityMl, LEAST_VOLUME_ML, MOST_VOLUME_ML, 'ml']),
     ...(plan.plaster.additions ?? []).map((a): Bound => [
       'plaster.additions',
       a.pct,
@@ -53,7 +54,13 @@ function boundsOf(plan: PourPlan): Bound[] {
     ['scoop.weighedKgM3', scoop?.weighedKgM3, 300, 2500, 'kg/m³'],
     ['batching.count', split?.by === 'bowls' ? split.count : undefined, 1, 60, ''],
     ['batching.castsPerBag', split?.by === 'casts' ? split.castsPerBag : undefined, 1, 10, ''],
-    ['batching.bagPowderG', split?.by === 'whole_bags' ? split.bagPowderG : undefined, 1, 1_000_000, 'g'],
+    [
+      'batching.bagPowderG',
+      split?.by === 'whole_bags' ? split.bagPowderG : undefined,
+      1,
+      MOST_WEIGHED_G,
+      'g',
+    ],
     ...(split?.by === 'layers' ? split.layers : []).map((l): Bound => [
       'batching.sharePct',
       l.sharePct,
@@ -61,10 +68,10 @@ function boundsOf(plan: PourPlan): Bound[] {
       100,
       '%',
     ]),
-    ['batching.bowl', batching?.bowl?.volumeMl, 50, 500_000, 'ml'],
+    ['batching.bowl', batching?.bowl?.volumeMl, LEAST_BOWL_ML, MOST_VOLUME_ML, 'ml'],
     ['batching.tareG', batching?.bowl?.tareG, 0, 100_000, 'g'],
     ['batching.pourRateMlMin', batching?.pourRateMlMin, 10, 100_000, 'ml'],
-    ['batching.scaleCapacityG', batching?.scaleCapacityG, 10, 2_000_000, 'g'],
+    ['batching.scaleCapacityG', batching?.scaleCapacityG, 10, MOST_STOCKED_G, 'g'],
     ['hands', plan.hands, 1, 6, ''],
     ['taps.coldTempC', taps?.coldTempC, 0.5, MAX_WATER_TEMP_C, '°C'],
     ['taps.hotTempC', taps?.hotTempC, 1, 95, '°C'],

@@ -1,3 +1,4 @@
+import { MS_PER } from '../units'
 import type { SettingEvent } from '../setting'
 import type { PourFacts } from './facts'
 import { soakTimeS } from './plan'
@@ -42,8 +43,8 @@ export interface PourView {
   pastWorking: boolean
 }
 
-const SOON_MS = 15 * 60_000
-const WEIGHING_INTERVAL_MS = 24 * 3_600_000
+const SOON_MS = 15 * MS_PER.min
+const WEIGHING_INTERVAL_MS = MS_PER.day
 
 /** Powder and water have met: in the bowl in hand, or in the one before it, whose mould is waiting. */
 function isWet(facts: PourFacts, step: StepId): boolean {

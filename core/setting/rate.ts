@@ -1,3 +1,5 @@
+import { kelvinFromCelsius } from '../units'
+
 const GAS_CONSTANT = 8.314
 const ACTIVATION_J_MOL = 53_700
 const REFERENCE_K = 293.15
@@ -10,6 +12,8 @@ const REFERENCE_K = 293.15
  */
 export function settingRate(tempC: number): number {
   if (tempC >= 98 || tempC <= -10) return 0
-  const arrhenius = Math.exp((ACTIVATION_J_MOL / GAS_CONSTANT) * (1 / REFERENCE_K - 1 / (tempC + 273.15)))
+  const arrhenius = Math.exp(
+    (ACTIVATION_J_MOL / GAS_CONSTANT) * (1 / REFERENCE_K - 1 / kelvinFromCelsius(tempC)),
+  )
   return arrhenius * ((98 - tempC) / 78) ** 4
 }

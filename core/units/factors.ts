@@ -25,9 +25,18 @@ export const ML_PER = {
   impGallon: 4546.09,
 } as const
 
-export const MM2_PER = { mm2: 1, cm2: 100, m2: 1e6, in2: 25.4 ** 2, ft2: 304.8 ** 2 } as const
+const INCH_MM = 25.4
 
-export const MM_PER = { mm: 1, cm: 10, m: 1000, in: 25.4, ft: 304.8 } as const
+export const MM2_PER = { mm2: 1, cm2: 100, m2: 1e6, in2: INCH_MM ** 2, ft2: 304.8 ** 2 } as const
+
+export const MM_PER = { mm: 1, cm: 10, m: 1000, in: INCH_MM, ft: 304.8 } as const
+
+/** A span's length, ms. */
+export const MS_PER = { s: 1000, min: 60_000, h: 3_600_000, day: 86_400_000 } as const
+
+export function kelvinFromCelsius(tempC: number): number {
+  return tempC + 273.15
+}
 
 export function celsiusFromFahrenheit(tempF: number): number {
   return ((tempF - 32) * 5) / 9

@@ -1,4 +1,12 @@
-export { GRAMS_PER, ML_PER, MM_PER, celsiusFromFahrenheit, fahrenheitFromCelsius } from './factors'
+export {
+  GRAMS_PER,
+  ML_PER,
+  MM_PER,
+  MS_PER,
+  celsiusFromFahrenheit,
+  fahrenheitFromCelsius,
+  kelvinFromCelsius,
+} from './factors'
 export { plainNumber, readNumber } from './numbers'
 export type { DecimalSign, NumberReading } from './numbers'
 export type { KitchenMeasure, KitchenSize, UnitSystem } from './unitNames'

@@ -6,7 +6,6 @@ import type { Database } from '../db/schema'
 import { DomainError } from './domainError'
 
 /** A camera's own file is smaller than this. */
-export const MAX_PHOTO_BYTES = 25 * 1024 * 1024
 const MAX_PIXELS = 100e6
 const FULL_PX = 1600
 const THUMB_PX = 480

@@ -1,3 +1,4 @@
+import { MS_PER } from '../../core/units'
 import { isDeepStrictEqual } from 'node:util'
 import { sql, type Transaction } from 'kysely'
 import { ZodError, type z } from 'zod'
@@ -27,7 +28,7 @@ import { pageOf, readKey, requireId } from './paging'
 import { summarise } from './summaries'
 
 /** Tablets' clocks are rarely exact; further ahead than this is a mistake. */
-const MAX_AHEAD_MS = 10 * 60_000
+const MAX_AHEAD_MS = 10 * MS_PER.min
 
 /** @throws ZodError where the body is none that is known. */
 function toEvent(row: EventRow): PourEvent {

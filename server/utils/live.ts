@@ -1,3 +1,4 @@
+import { MS_PER } from '../../core/units'
 import { BEAT_MS, type BeatMessage, type ChangeMessage } from '../../shared/changes'
 import { ChangeListener } from '../services/changeListener'
 import { ChangeFeed, pruneChanges } from '../services/changes'
@@ -5,9 +6,8 @@ import { useConfig } from '../config'
 import { databaseOf, type Workshop } from './database'
 import { useLogger } from './logger'
 
-const HOUR_MS = 3_600_000
 /** A window away for longer loads everything again. */
-const KEPT_MS = 7 * 24 * HOUR_MS
+const KEPT_MS = 7 * MS_PER.day
 
 const feeds = new Map<string, ChangeFeed>()
 let listener: Promise<ChangeListener> | undefined
@@ -42,7 +42,7 @@ export async function useChangeFeed({ id, db }: Workshop): Promise<ChangeFeed> {
     feeds.set(id, feed)
     prune()
   }
-  pruning ??= setInterval(prune, HOUR_MS)
+  pruning ??= setInterval(prune, MS_PER.h)
   await feed.start()
   return feed
 }

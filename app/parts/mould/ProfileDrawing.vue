@@ -3,6 +3,7 @@
  * The paper of the drawing board: the lines to scale, each point a grip for mouse, touch or keys.
  * Usage: <ProfileDrawing v-model:selected="i" :method :which :crossing @put="…" @add="…" @remove="…" />
  */
+import { MM_PER } from '#core/units'
 import { rounded } from '~/parts/show/figures'
 import { computed, ref, useTemplateRef } from 'vue'
 import { svgPathOf } from '#core/formats'
@@ -37,7 +38,7 @@ const held = ref<typeof extent.value>()
 const paper = computed(() => held.value ?? extent.value)
 const stepMm = computed(() => {
   const size = Math.max(paper.value.high - paper.value.low, paper.value.wide)
-  return units.system() === 'metric' ? gridStepMm(size) : gridStepMm(size / 25.4) * 25.4
+  return units.system() === 'metric' ? gridStepMm(size) : gridStepMm(size / MM_PER.in) * MM_PER.in
 })
 const lines = (from: number, to: number) => gridLines(from, to, stepMm.value)
 const unit = computed(() => Math.max(paper.value.wide * 1.3, paper.value.high - paper.value.low) / 100)
@@ -52,7 +53,7 @@ function toMm(event: PointerEvent): [number, number] {
 }
 
 /** Numbers along the grid, bare, in the caster's own length unit. */
-const inUnit = (mm: number) => (units.system() === 'metric' ? mm : rounded(mm / 25.4, 2))
+const inUnit = (mm: number) => (units.system() === 'metric' ? mm : rounded(mm / MM_PER.in, 2))
 
 /** To what a hand, an arrow key and a typed figure are rounded, mm. */
 const DRAG_STEP_MM = 1

@@ -1,3 +1,4 @@
+import { LEAST_VOLUME_ML, MOST_VOLUME_ML, MOST_WEIGHED_G } from '#core/bounds'
 import {
   GRAINS,
   GROUND_FIRMNESS,
@@ -37,8 +38,8 @@ const quantity =
     max,
   })
 const length = quantity('length', 1, 5000)
-const volume = quantity('volume', 1, 500_000)
-const mass = quantity('mass', 1, 1_000_000)
+const volume = quantity('volume', LEAST_VOLUME_ML, MOST_VOLUME_ML)
+const mass = quantity('mass', 1, MOST_WEIGHED_G)
 const area = quantity('area', 100, 1e8)
 
 const choice = (path: string, label: string, words: Record<string, string>): MethodField => ({

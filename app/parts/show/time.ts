@@ -1,11 +1,10 @@
 import { isSameDay, isSameYear, parseISO } from 'date-fns'
+import { MS_PER } from '#core/units'
 import { habits } from '~/stores/habits'
 import { counted } from './counted'
 import { figure } from './figures'
 
-const MIN = 60_000
-const HOUR = 60 * MIN
-const DAY = 24 * HOUR
+const { s: SECOND, min: MIN, h: HOUR, day: DAY } = MS_PER
 const YEAR = 365 * DAY
 /** Further off nobody plans by a number, and no model here can tell. */
 const LONG = 'more than a year'
@@ -43,7 +42,7 @@ export function durationText(seconds: number): string {
   if (seconds < 2 * 3600) return `${Math.round(seconds / 60)} min`
   if (seconds < 48 * 3600) return `${Math.round(seconds / 3600)} h`
   if (seconds * 1000 > YEAR) return LONG
-  const days = seconds / 86400
+  const days = (seconds * SECOND) / DAY
   return counted(days < 10 ? Math.round(days * 2) / 2 : Math.round(days), 'day')
 }
 

@@ -1,5 +1,6 @@
 import { newPhotoSchema } from '../../../../shared/moulds'
-import { MAX_PHOTO_BYTES, addPhoto } from '../../../services/mouldPhotos'
+import { MAX_PHOTO_BYTES } from '../../../../shared/moulds'
+import { addPhoto } from '../../../services/mouldPhotos'
 import { useWorkshop } from '../../../utils/database'
 import { pictureGate } from '../../../utils/gate'
 import { defineRoute, readId, readPicture, readQuery } from '../../../utils/http'

@@ -1,4 +1,4 @@
-import { ArgumentError } from '../errors'
+import { ArgumentError } from './errors'
 
 /**
  * Density of air-free water, kg/m³ (= g/l). Valid 0–40 °C.
