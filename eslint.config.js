@@ -43,6 +43,10 @@ export default ts.config(
           message: 'Take the time from the Clock.',
         },
         {
+          selector: "CallExpression[callee.object.name='performance'][callee.property.name='now']",
+          message: 'elapsedMs, from the clock.',
+        },
+        {
           selector: "CallExpression[callee.object.name='Math'][callee.property.name='random']",
           message: 'No dice here.',
         },

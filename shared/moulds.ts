@@ -288,5 +288,7 @@ export interface ImportOutcome {
   same: number
   /** On the shelf already with other content: left as they are. */
   kept: string[]
+  /** Put on the shelf without their usual plaster: its card is not here. */
+  plasterMissing: { mould: string; plaster: string }[]
   setsAdded: number
 }

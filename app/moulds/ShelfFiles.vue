@@ -82,12 +82,15 @@ async function send(file: File) {
     ]
     return
   }
-  const { added, same, kept, setsAdded } = answer.value
+  const { added, same, kept, plasterMissing, setsAdded } = answer.value
   said.value = [
     `${added} put on the shelf`,
     ...(setsAdded > 0 ? [`${setsAdded} sets`] : []),
     ...(same > 0 ? [`${same} there already`] : []),
     ...(kept.length > 0 ? [`left as they are, since they differ here: ${kept.join(', ')}`] : []),
+    ...plasterMissing.map(
+      ({ mould, plaster }) => `${mould}: no card here for its plaster, ${plaster}; choose one`,
+    ),
   ].join('; ')
 }
 

@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue'
 import { STAGES } from '#core/pour'
 import { useRun } from './useRun'
-import { useScale } from './useScale'
+import { bowlNameOf, mixesInBags } from './advance'
 import { useUnits } from '~/parts/show/useUnits'
 import { groundOf } from '~/parts/show/ground'
 import { STAGE_WORDS, VERDICT_WORDS } from '~/parts/words/pour'
@@ -16,24 +16,8 @@ const ending = ref(false)
 const fixing = ref(false)
 /** From the first water to the piece coming out, something can be put right. */
 const fixable = computed(() => run.mode === 'wait' || (run.mode === 'knock' && run.step !== 'prepare'))
-const scale = useScale()
-/** What is still to go on the scale, ticking down as it fills. */
-const toGoG = computed(() => {
-  if (run.targetG === undefined || !scale.connected.value || scale.massG.value === undefined) return undefined
-  return run.targetG - (scale.massG.value - scale.zeroG.value)
-})
-const inBags = computed(
-  () => run.facts?.plan.batching?.split.by === 'casts' || run.facts?.plan.batching?.split.by === 'whole_bags',
-)
-const bowlName = computed(() => {
-  const f = run.facts
-  if (!f || f.batches.length === 1 || !run.step) return ''
-  if (['prepare', 'tap', 'demould', 'dry'].includes(run.step)) return ''
-  const name = f.inHand.topUp ? 'For what is missing' : f.inHand.planned.name
-  // Bags are called by their number, which is said already.
-  const named = name && (f.inHand.topUp || !inBags.value)
-  return `Bowl ${f.batch + 1} of ${f.batches.length}${named ? `: ${name}` : ''}`
-})
+const inBags = computed(() => !!run.facts && mixesInBags(run.facts.plan))
+const bowlName = computed(() => (run.facts ? bowlNameOf(run.step, run.facts) : ''))
 const sign = computed(() =>
   run.view ? `${STAGE_WORDS[run.view.stage]}, stage ${STAGES.indexOf(run.view.stage) + 1} of 9` : '',
 )
@@ -90,16 +74,7 @@ const sign = computed(() =>
           <h1>{{ run.facts.verdict ? VERDICT_WORDS[run.facts.verdict.verdict] : 'Finished' }}</h1>
           <p class="how">{{ run.facts.verdict?.reason }}</p>
         </template>
-        <p v-if="run.targetG !== undefined && !run.stale" class="figure mass">
-          <template v-if="toGoG !== undefined">
-            {{ units.mass(Math.abs(toGoG)) }}
-            <span class="other">{{ toGoG < 0 ? 'too much' : 'to go' }} of {{ units.mass(run.targetG) }}</span>
-          </template>
-          <template v-else>
-            {{ units.mass(run.targetG) }}
-            <span class="other">{{ units.massOther(run.targetG) }}</span>
-          </template>
-        </p>
+        <RunTarget v-if="run.targetG !== undefined && !run.stale" :target-g="run.targetG" />
         <RunGuidance
           v-if="run.mode === 'knock' && !run.stale"
           :facts="run.facts"
@@ -163,7 +138,7 @@ const sign = computed(() =>
     <p class="visually-hidden" role="status">{{ run.said }}</p>
   </div>
   <div v-else class="page missing">
-    <h1>{{ run.unreadable ? 'This run.record cannot be read' : run.failure || 'Fetching the pour…' }}</h1>
+    <h1>{{ run.unreadable ? 'This pour cannot be read' : run.failure || 'Fetching the pour…' }}</h1>
     <NuxtLink v-if="run.unreadable" :to="`/casts/${id}`">See it as it lies there</NuxtLink>
     <NuxtLink v-else-if="run.failure" to="/">Back to the bench</NuxtLink>
   </div>
@@ -251,16 +226,6 @@ h1 {
   font-size: 1.15rem;
   max-width: 52ch;
 }
-.mass {
-  font-size: clamp(4rem, 11vw, 7.5rem);
-}
-.other {
-  font-family: var(--text);
-  font-size: 1.3rem;
-  font-weight: 400;
-  letter-spacing: 0;
-  color: var(--on-ground-soft);
-}
 .issue {
   background: var(--warm-light);
   color: var(--ink);
@@ -300,9 +265,6 @@ h1 {
   }
   h1 {
     font-size: 1.6rem;
-  }
-  .mass {
-    font-size: 3.6rem;
   }
   .how {
     font-size: 1rem;

@@ -1,4 +1,11 @@
-import { STEP, type EventBody, type PourFacts, type StepId, type WeighedWhat } from '#core/pour'
+import {
+  STEP,
+  type EventBody,
+  type PourFacts,
+  type PourPlan,
+  type StepId,
+  type WeighedWhat,
+} from '#core/pour'
 import { roundToDivision } from '#core/units'
 import { admixG } from '~/parts/mix/weighOut'
 
@@ -10,6 +17,19 @@ export function poolModeOf(step: StepId | undefined, stage: string): PoolMode {
   if (step === 'dry') return 'dry'
   if (step === 'demould') return stage === 'set' ? 'wait' : 'demould'
   return 'knock'
+}
+
+/** The bowl that a step is for, in words; empty where there is one bowl, or the step is the whole pour's. */
+export function bowlNameOf(step: StepId | undefined, { batches, batch, inHand, plan }: PourFacts): string {
+  if (batches.length === 1 || step === undefined) return ''
+  if (STEP[step].of === 'pour' || STEP[step].of === 'last_bowl') return ''
+  // Bags are called by their number, which is said already.
+  const name = inHand.topUp ? 'For what is missing' : mixesInBags(plan) ? '' : inHand.planned.name
+  return `Bowl ${batch + 1} of ${batches.length}${name ? `: ${name}` : ''}`
+}
+
+export function mixesInBags({ batching }: PourPlan): boolean {
+  return batching?.split.by === 'casts' || batching?.split.by === 'whole_bags'
 }
 
 type WeighStep = `weigh_${WeighedWhat}`

@@ -14,6 +14,9 @@ const offsetMs = useLocalStorage('nine-ripples.clock-offset', 0)
 /** A setting that differs by less is as good as the last one: the way to the server and back takes its time. */
 const SAME_SETTING_MS = 2000
 
+/** Time since this page was loaded, ms: for how long something took, whatever the clock is set to. */
+export const elapsedMs = () => performance.now()
+
 export const clock: Clock = { nowMs: () => Date.now() + offsetMs.value }
 
 /** The setting that the clock goes by now; what was timed by another one can be set right with it. */

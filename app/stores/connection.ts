@@ -1,7 +1,7 @@
 import { defineStore } from 'pinia'
 import { ref } from 'vue'
 import { BEAT_MS, type BeatMessage, type ChangeMessage, type HelloMessage } from '~~/shared/changes'
-import { agreesWith, syncClock } from './clock'
+import { agreesWith, elapsedMs, syncClock } from './clock'
 import { useOutbox } from './outbox'
 import { usePours } from './pours'
 import { onWindowMessage, tellWindows, whenLeading } from './windows'
@@ -27,7 +27,7 @@ export const useConnection = defineStore('connection', () => {
   let reached: number | undefined
   /** What arrives while everything is being loaded: put on afterwards, for the load may be older. */
   let arrived: ChangeMessage[] | undefined
-  let heardMs = performance.now()
+  let heardMs = elapsedMs()
 
   function apply(messages: readonly ChangeMessage[]) {
     if (arrived) {
@@ -77,14 +77,14 @@ export const useConnection = defineStore('connection', () => {
   }
 
   function connect() {
-    heardMs = performance.now()
+    heardMs = elapsedMs()
     const opened = new EventSource(reached === undefined ? '/api/changes' : `/api/changes?since=${reached}`)
     source = opened
     const on = <T>(kind: string, listener: (data: T) => void) =>
       opened.addEventListener(kind, (event: MessageEvent<string>) => {
         // One that was given up may still have something to say.
         if (source !== opened) return
-        heardMs = performance.now()
+        heardMs = elapsedMs()
         listener(JSON.parse(event.data) as T)
       })
     on<HelloMessage>('hello', (hello) => {
@@ -118,7 +118,7 @@ export const useConnection = defineStore('connection', () => {
     started = true
     onWindowMessage((message) => {
       if (message.kind === 'state') {
-        heardMs = performance.now()
+        heardMs = elapsedMs()
         connected.value = message.connected
       } else if (message.kind === 'changes') apply(message.messages)
       else if (message.kind === 'reset') void load().then(() => pours.refresh())
@@ -134,7 +134,7 @@ export const useConnection = defineStore('connection', () => {
       void loaded.then(connect)
     })
     setInterval(() => {
-      if (performance.now() - heardMs < SILENT_MS) return
+      if (elapsedMs() - heardMs < SILENT_MS) return
       if (leads && source) reconnect()
       else if (!leads) connected.value = false
     }, 5000)

@@ -6,13 +6,11 @@ import { useWorkshop } from '../utils/database'
 import { defineRoute, readQuery } from '../utils/http'
 import { hasRoomFor, sseOf, sseOfChange, trackStream, useChangeFeed } from '../utils/live'
 import { useLogger } from '../utils/logger'
+import { streamWriter } from '../utils/streamWriter'
 
 const querySchema = z.object({
   since: z.coerce.number().int().min(0).max(Number.MAX_SAFE_INTEGER).optional(),
 })
-
-/** A reader that lets this much pile up is not reading: it comes back when it can, from where it was. */
-const MOST_UNREAD_BYTES = 1_000_000
 
 /**
  * The live stream. Says hello with the number it starts from, then one message a change. A client that comes back sends
@@ -22,22 +20,16 @@ export default defineRoute(async (event) => {
   const { since } = readQuery(event, querySchema)
   const { req, res } = event.node
   const address = req.socket.remoteAddress ?? ''
-  if (!hasRoomFor(address)) throw new DomainError('too_many_streams')
   const workshop = await useWorkshop(event)
+  if (!hasRoomFor(address, workshop.id)) throw new DomainError('too_many_streams')
   const feed = await useChangeFeed(workshop)
 
   let sent = 0
   let live = false
   const waiting: ChangeMessage[] = []
-  const write = (text: string) => {
-    if (res.writableEnded) return
-    if (res.writableLength > MOST_UNREAD_BYTES) {
-      useLogger().warn({ address }, 'a window does not read its stream; it is told to come back')
-      res.end(sseOf('dropped', {}))
-      return
-    }
-    res.write(text)
-  }
+  const write = streamWriter(res, sseOf('dropped', {}), () =>
+    useLogger().warn({ address }, 'a window does not read its stream; it is told to come back'),
+  )
   const push = (messages: readonly ChangeMessage[]) => {
     for (const message of messages) {
       if (message.seq <= sent) continue
@@ -46,7 +38,7 @@ export default defineRoute(async (event) => {
     }
   }
   const unsubscribe = feed.subscribe((messages) => (live ? push(messages) : waiting.push(...messages)))
-  const untrack = trackStream({ address, write, close: () => res.end() })
+  const untrack = trackStream({ address, workshopId: workshop.id, write, close: () => res.end() })
   const closed = new Promise<void>((resolve) => res.once('close', resolve)).then(() => {
     unsubscribe()
     untrack()

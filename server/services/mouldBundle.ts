@@ -48,7 +48,7 @@ async function* exportPhotos(db: Db, mouldId: string): AsyncGenerator<string> {
 
 /** A shelf's file on its way in, mould by mould. What is there already stays as it is: a file never overwrites work. */
 export class MouldImport {
-  readonly outcome: ImportOutcome = { added: 0, same: 0, kept: [], setsAdded: 0 }
+  readonly outcome: ImportOutcome = { added: 0, same: 0, kept: [], plasterMissing: [], setsAdded: 0 }
 
   private readonly inFile = new Set<string>()
   private readonly wanted = new Set<string>()
@@ -73,7 +73,8 @@ export class MouldImport {
   }
 
   async addMould({ id, usualPlaster, photos, ...mould }: BundledMould): Promise<void> {
-    const input = { ...mould, usualPlasterId: await this.plasterHere(usualPlaster) }
+    const plaster = usualPlaster && (await this.plasterHere(usualPlaster.id))
+    const input = { ...mould, usualPlasterId: plaster?.id ?? null }
     // Scaled before anything is locked: nobody waits for a picture.
     const known = await this.db.selectFrom('mould').select('id').where('id', '=', id).executeTakeFirst()
     const pictures: {
@@ -90,6 +91,8 @@ export class MouldImport {
     })
     if (added) {
       this.outcome.added += 1
+      if (usualPlaster && !plaster)
+        this.outcome.plasterMissing.push({ mould: mould.name, plaster: usualPlaster.name })
       return
     }
     const row = await this.db.selectFrom('mould').selectAll().where('id', '=', id).executeTakeFirstOrThrow()
@@ -104,15 +107,7 @@ export class MouldImport {
     this.outcome.setsAdded += 1
   }
 
-  /** Its card, by id; in another workshop the one of that name, where there is just one. */
-  private async plasterHere(usual: BundledMould['usualPlaster']): Promise<string | null> {
-    if (!usual) return null
-    const found = await this.db
-      .selectFrom('plaster')
-      .select(['id', 'name'])
-      .where((eb) => eb.or([eb('id', '=', usual.id), eb('name', '=', usual.name)]))
-      .execute()
-    const byId = found.find((p) => p.id === usual.id)
-    return byId?.id ?? (found.length === 1 ? found[0]!.id : null)
+  private plasterHere(id: string): Promise<{ id: string } | undefined> {
+    return this.db.selectFrom('plaster').select('id').where('id', '=', id).executeTakeFirst()
   }
 }

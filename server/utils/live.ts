@@ -55,6 +55,7 @@ export async function stopChangeFeeds(): Promise<void> {
 /** An open stream's way out. */
 export interface Stream {
   address: string
+  workshopId: string
   write: (text: string) => void
   close: () => void
 }
@@ -63,11 +64,16 @@ const streams = new Set<Stream>()
 let beating: NodeJS.Timeout | undefined
 
 export const MOST_STREAMS = 1000
-const MOST_STREAMS_OF_ONE_ADDRESS = 500
+/** One address or one workshop leaves room for the others. */
+const MOST_STREAMS_OF_ONE = 500
 
-export function hasRoomFor(address: string): boolean {
-  const ofAddress = [...streams].filter((s) => s.address === address).length
-  return streams.size < MOST_STREAMS && ofAddress < MOST_STREAMS_OF_ONE_ADDRESS
+export function hasRoomFor(address: string, workshopId: string): boolean {
+  const open = [...streams]
+  return (
+    open.length < MOST_STREAMS &&
+    open.filter((s) => s.address === address).length < MOST_STREAMS_OF_ONE &&
+    open.filter((s) => s.workshopId === workshopId).length < MOST_STREAMS_OF_ONE
+  )
 }
 
 /** Keeps a stream's heart beating and remembers how to end it; returns the way to forget it again. */

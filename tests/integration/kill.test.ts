@@ -5,11 +5,14 @@ import { afterAll, expect, it } from 'vitest'
 import { openDatabase } from '../../server/db/client'
 import { freePort } from '../support/server'
 import { ownerUrlOf, pidIn, startOn, stateFolder, type Run } from '../support/startScript'
+import { until } from '../support/until'
 import { testPlan } from '../unit/plans'
 
 /** The full trial is 20 rounds of 1 000 events each. */
 const ROUNDS = Number(process.env.NINE_RIPPLES_KILL_ROUNDS ?? 4)
 const EVENTS = Number(process.env.NINE_RIPPLES_KILL_EVENTS ?? 200)
+/** It comes back in seconds; this is when the trial has failed. */
+const GIVE_UP_MS = 60_000
 const WHAT = ['node', 'database', 'both', 'script'] as const
 
 const { folder, state } = stateFolder()
@@ -39,7 +42,7 @@ it(
     for (let round = 0; round < ROUNDS; round++) {
       const what = WHAT[round % WHAT.length]!
       const pour = randomUUID()
-      while (!(await post('/api/pours', { id: pour, plan: testPlan() }))) await pause(100)
+      await until('a pour to be taken', () => post('/api/pours', { id: pour, plan: testPlan() }), GIVE_UP_MS)
       const killAt = Math.floor(EVENTS * (0.2 + 0.6 * ((round * 0.618) % 1)))
       for (let i = 0; i < EVENTS; i++) {
         const event = {
@@ -61,11 +64,9 @@ it(
             run = startOn(state, '--port', port, '--empty')
           }
         }
-        let answer = await first
-        while (answer?.id !== event.id) {
-          await pause(50)
-          answer = await post(`/api/pours/${pour}/events`, event)
-        }
+        if ((await first)?.id === event.id) continue
+        const sendAgain = () => post(`/api/pours/${pour}/events`, event)
+        await until('the event to be stored', async () => (await sendAgain())?.id === event.id, GIVE_UP_MS)
       }
     }
     const owner = openDatabase(ownerUrlOf(state), () => {})
@@ -77,5 +78,3 @@ it(
   },
   60_000 + ROUNDS * 30_000,
 )
-
-const pause = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms))

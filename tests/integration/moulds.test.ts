@@ -237,6 +237,8 @@ describe('files', () => {
       kept: [],
       setsAdded: 0,
     })
+    // Its usual plaster is known by its card, and by nothing else.
+    bundle.moulds.find((m) => m.id === id)!.usualPlaster = { id: randomUUID(), name: 'Pottery plaster' }
     const fresh = await createTestDatabase()
     const other = await startServer(fresh.url)
     const taken = await sendTo(other, 'POST', '/api/moulds/import', bundle)
@@ -244,9 +246,11 @@ describe('files', () => {
       added: bundle.moulds.length,
       same: 0,
       kept: [],
+      plasterMissing: [{ mould: 'Travels', plaster: 'Pottery plaster' }],
       setsAdded: bundle.sets.length,
     })
     const back = (await sendTo(other, 'GET', '/api/moulds/export')).json as never as MouldBundle
+    bundle.moulds.find((m) => m.id === id)!.usualPlaster = null
     // Every byte of every picture.
     expect(back).toEqual(bundle)
     await other.stop()

@@ -2,6 +2,7 @@ import { spawn, type ChildProcess } from 'node:child_process'
 import { once } from 'node:events'
 import { createServer } from 'node:net'
 import { fileURLToPath } from 'node:url'
+import { until } from './until'
 
 const ENTRY = fileURLToPath(new URL('../../.output/server/index.mjs', import.meta.url))
 
@@ -41,14 +42,14 @@ export async function startServer(
   child.stderr!.on('data', (chunk: Buffer) => (log += chunk.toString()))
   const exited = once(child, 'exit')
   const address = `http://127.0.0.1:${listenPort}`
-  const deadlineMs = Date.now() + 30_000
-  for (;;) {
-    const answer = await fetch(`${address}/api/health`).catch(() => undefined)
-    if (answer?.status === healthStatus) break
-    if (child.exitCode !== null || Date.now() > deadlineMs)
-      throw new Error(`the server did not start:\n${log}`)
-    await Promise.race([exited, new Promise((resolve) => setTimeout(resolve, 50))])
-  }
+  await until(
+    'the server to answer',
+    async () => {
+      if (child.exitCode !== null) throw new Error(`the server did not start:\n${log}`)
+      return (await fetch(`${address}/api/health`).catch(() => undefined))?.status === healthStatus
+    },
+    30_000,
+  )
   return {
     address,
     process: child,
