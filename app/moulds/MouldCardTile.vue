@@ -1,9 +1,10 @@
 <script setup lang="ts">
 /** One mould on the shelf, as a picture. Usage: <MouldCardTile :card="card" :plaster="name" /> */
+import { DEMOULD_WORDS } from './words'
 import { computed } from 'vue'
 import { useUnits } from '~/parts/show/useUnits'
 import { counted } from '~/parts/show/counted'
-import { DEMOULD_WORDS, MATERIAL_WORDS, PURPOSE_WORDS, WEAR_WORDS } from '~/parts/words/mould'
+import { MATERIAL_WORDS, PURPOSE_WORDS, WEAR_WORDS } from '~/parts/words/mould'
 import { pictured, sectionOf } from '~/parts/mould/section'
 import { castsOf, wearOfCard } from '~/parts/mould/shelf'
 import type { MouldCard } from '~~/shared/moulds'

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { DEMOULD_WORDS } from './words'
 import Button from 'primevue/button'
 import { computed, ref } from 'vue'
 import { describeCavity } from '#core/mould'
@@ -7,7 +8,6 @@ import { useUnits } from '~/parts/show/useUnits'
 import { useWorkshop } from '~/stores/workshop'
 import {
   DAMAGE_WORDS,
-  DEMOULD_WORDS,
   MATERIAL_WORDS,
   METHOD_WORDS,
   PURPOSE_WORDS,

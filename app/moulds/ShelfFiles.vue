@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** The shelf out to files and in from them. Usage: <ShelfFiles /> */
+import { TABLE_FAULT_WORDS } from './words'
 import { rounded } from '~/parts/show/figures'
 import { Download, Upload } from '@lucide/vue'
 import Button from 'primevue/button'
@@ -7,7 +8,6 @@ import { ref, useTemplateRef } from 'vue'
 import { mouldsFromCsv, mouldsToCsv, type MouldTableRow } from '#core/formats'
 import { usualFacts } from '#core/mould'
 import { useWorkshop } from '~/stores/workshop'
-import { TABLE_FAULT_WORDS } from '~/parts/words/mould'
 import { saveFile } from '~/parts/show/saveFile'
 import { castsOf } from '~/parts/mould/shelf'
 import { ERROR_WORDS } from '~/parts/words/errors'

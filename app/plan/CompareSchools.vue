@@ -1,10 +1,10 @@
 <script setup lang="ts">
 /** The schools of mixing side by side on this job, as moulds filled to different heights. Usage: <CompareSchools :plan :last-consistency /> */
+import { SCHOOL_WORDS, flowPicture } from './words'
 import { figure } from '~/parts/show/figures'
 import { computed } from 'vue'
 import { compareSchools, type PourPlan, type SchoolOutcome } from '#core/pour'
 import { useUnits } from '~/parts/show/useUnits'
-import { SCHOOL_WORDS, flowPicture } from '~/parts/words/mix'
 import { pourTimeText } from '~/parts/mix/pourTime'
 import { durationText } from '~/parts/show/time'
 

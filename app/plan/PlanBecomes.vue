@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** What the mix will be: weight, strength, growth, pores, flow, cost, and whether it suits. Usage: <PlanBecomes :plan :outcome /> */
+import { SUITS_WORDS, flowWords } from './words'
 import { figure } from '~/parts/show/figures'
 import { Check, CircleAlert, CircleX } from '@lucide/vue'
 import { computed } from 'vue'
@@ -7,7 +8,6 @@ import type { PlanOutcome, PourPlan } from '#core/pour'
 import { ML_PER } from '#core/units'
 import { useUnits } from '~/parts/show/useUnits'
 import { useWorkshop } from '~/stores/workshop'
-import { SUITS_WORDS, flowWords } from '~/parts/words/mix'
 import { PURPOSE_WORDS } from '~/parts/words/mould'
 import { durationRangeText, durationText } from '~/parts/show/time'
 import { DRY_TARGET_WORDS } from '~/parts/words/pour'

@@ -1,11 +1,12 @@
 <script setup lang="ts">
 /** The worksheet's mixing and drying. Usage: <PlanConditions v-model="draft" :plan :problem="noteProblem" /> */
+import { WATER_WORDS } from './words'
 import { computed } from 'vue'
 import { DRY_TARGETS } from '#core/drying'
 import { WATER_KINDS } from '#core/plaster'
 import { ADDING_WAYS, sketchMix, type PourPlan } from '#core/pour'
 import { useUnits } from '~/parts/show/useUnits'
-import { ADDING_WORDS, WATER_WORDS } from '~/parts/words/mix'
+import { ADDING_WORDS } from '~/parts/words/mix'
 import { wayChoice, type PlanDraft } from './planDraft'
 import { timeToPour } from '~/parts/mix/pourTime'
 import { DRY_TARGET_WORDS } from '~/parts/words/pour'

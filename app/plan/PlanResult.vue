@@ -1,12 +1,13 @@
 <script setup lang="ts">
 /** What the worksheet comes to: what to weigh, the timeline, what it becomes. Usage: <PlanResult :plan :evaluation :stale :last-consistency /> */
+import { SIFT_STAGE_WORDS } from './words'
 import { computed } from 'vue'
 import { plasterClass } from '#core/plaster'
 import { soakTimeS, type PlanEvaluation, type PourPlan, type RemedyChange } from '#core/pour'
 import { useUnits } from '~/parts/show/useUnits'
 import { cautionsOfPlan } from '~/parts/show/cautions'
 import { pourTimeAtBest, timeToPour } from '~/parts/mix/pourTime'
-import { SIFT_STAGE_WORDS, provenanceWords } from '~/parts/words/plaster'
+import { provenanceWords } from '~/parts/words/plaster'
 import { issueWords } from '~/parts/words/mix'
 
 const props = defineProps<{

@@ -1,12 +1,12 @@
 <script setup lang="ts">
 /** Sifting to a look, each drawn in its bowl. Usage: <SiftStages v-model="draft" :class-id :water-ml /> */
+import { SIFT_STAGE_WORDS } from './words'
 import { figure } from '~/parts/show/figures'
 import { computed } from 'vue'
 import { SIFT_STAGES, consistencyBySifting, type SiftStage } from '#core/mix'
 import type { PlasterClassId } from '#core/plaster'
 import { useUnits } from '~/parts/show/useUnits'
 import type { PlanDraft } from './planDraft'
-import { SIFT_STAGE_WORDS } from '~/parts/words/plaster'
 
 const props = defineProps<{ classId: PlasterClassId; waterMl: number | undefined }>()
 const draft = defineModel<PlanDraft>({ required: true })

@@ -3,6 +3,7 @@
  * Something went wrong in the bowl or the mould: what can still be done, from the real figures of this pour.
  * Usage: <RunFix v-model="open" :facts :step :now-ms @record="put(...$event)" />
  */
+import { FIX_WORDS, MAY_WORDS } from './words'
 import { figure } from '~/parts/show/figures'
 import Button from 'primevue/button'
 import { computed, ref, watch } from 'vue'
@@ -21,7 +22,6 @@ import {
 import { isWeighStep } from './advance'
 import { useProblems } from '~/parts/form/useProblems'
 import { useUnits } from '~/parts/show/useUnits'
-import { FIX_WORDS, MAY_WORDS } from '~/parts/words/mix'
 import { KEYING_WORDS } from '~/parts/words/mould'
 
 const props = defineProps<{ facts: PourFacts; step: StepId | undefined; nowMs: number }>()

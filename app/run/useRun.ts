@@ -1,3 +1,4 @@
+import { SETTING_WORDS } from './words'
 import { useWakeLock } from '@vueuse/core'
 import { computed, reactive, ref, watch } from 'vue'
 import { stageOfStep, viewPour, type EventBody } from '#core/pour'
@@ -7,7 +8,7 @@ import { useKnock } from './useKnock'
 import { usePours } from '~/stores/pours'
 import { advanceBody, isWeighStep, massToWeighG, poolModeOf } from './advance'
 import { cautionsOf } from '~/parts/show/cautions'
-import { SETTING_WORDS, stepWords } from '~/parts/words/pour'
+import { stepWords } from '~/parts/words/pour'
 
 /** One pour's live run: what it shows, and what a knock, an undo or a tool does to it. For one page at a time. */
 export function useRun(id: string) {

@@ -1,10 +1,9 @@
 import { figure } from '~/parts/show/figures'
 import type { Purpose } from '#core/mould'
-import type { AdditionId, AdditionIssueCode, WaterKind } from '#core/plaster'
-import type { AddingWay, CorrectionKind, PlanIssueCode, SchoolId, SuitsCode } from '#core/pour'
+import type { AdditionId, AdditionIssueCode } from '#core/plaster'
+import type { AddingWay, CorrectionKind, PlanIssueCode } from '#core/pour'
 import type { BatchIssueCode } from '#core/mix'
 import type { BagKeeping, SetTest } from '#core/stock'
-import type { Range } from '#core/provenance'
 import { counted } from '~/parts/show/counted'
 import { durationText } from '~/parts/show/time'
 import { THICKNESS_WORDS, type MixShow } from './mould'
@@ -74,35 +73,6 @@ export const BECAUSE_WORDS = {
   bags: 'weighed beforehand',
 } as const
 
-export const SCHOOL_WORDS: Record<SchoolId, string> = {
-  third: 'A third of the mould in water',
-  half: 'Half of the mould in water',
-  two_thirds: 'Two thirds in water',
-  two_to_one: '2 : 1 by scoop',
-  three_to_one: '3 : 1 by scoop',
-  maker: 'The maker’s ratio',
-  last_time: 'Yours last time',
-  plan: 'This plan',
-}
-
-export const SUITS_WORDS: Record<SuitsCode, string> = {
-  suits: 'This mix suits it.',
-  drinks_too_little: 'Too dense to draw the water out of clay.',
-  wears_quickly: 'It drinks well, but so soft it wears quickly.',
-  pores_sealed: 'The dispersion seals its pores: clay will stick.',
-  too_weak: 'Soft for this: edges will go in handling and cleaning.',
-  grows_too_much: 'It grows as it sets, more than this wants.',
-  not_for_the_mouth: 'Not a dental plaster or stone: neither its hardness nor its growth is made for this.',
-  below_dental_strength: 'An hour after setting it is weaker than ISO 6873 asks of its type.',
-  impression_plaster_only: 'By ISO 6873 it is an impression plaster (type 1): too weak for a model.',
-  expanding_stone:
-    'It expands as a type 5 stone of ISO 6873 does: right for some alloys, too much for a model.',
-  needs_silica: 'Without silica it cracks in the kiln.',
-  silica_not_needed: 'Silica takes up room without drinking, and its dust stays in the workshop.',
-  too_strong_to_break: 'Too strong to break safely.',
-  binder_will_not_break: 'Fibre or dispersion holds it together: it will not break.',
-}
-
 export const CORRECTION_WORDS: Record<CorrectionKind, string> = {
   water_out: 'Water taken out',
   water_in: 'Water added',
@@ -120,12 +90,6 @@ export const SET_TEST_WORDS: Record<SetTest, string> = {
   initial: 'Initial set (gloss gone)',
   vicat: 'Vicat needle',
   final: 'Final set (Gillmore, no dent)',
-}
-
-export const WATER_WORDS: Record<WaterKind, string> = {
-  soft: 'Soft, or as usual',
-  hard: 'Hard',
-  sea: 'Sea water',
 }
 
 /** Signs that stirring is over, by what the piece is for (common practice, no source). */
@@ -148,39 +112,6 @@ export function paceWords(ratio: number): string {
   if (Math.abs(pct) < 5) return 'as expected'
   return pct > 0 ? `${pct} % slower` : `${-pct} % faster`
 }
-
-/** Pictures of how a slurry runs while it is tapped, from thin to thick, each up to a viscosity in Pa·s. */
-const FLOW_PICTURES: readonly [upToPaS: number, picture: string][] = [
-  [0.15, 'milk'],
-  [0.5, 'cream'],
-  [1.5, 'batter'],
-  [Infinity, 'thick yoghurt'],
-]
-
-const picture = (paS: number) => FLOW_PICTURES.find(([upTo]) => paS < upTo)![1]
-
-/** The same in a few words, where several stand side by side. */
-export const flowPicture = ({ mid }: Range) => `like ${picture(mid)}`
-
-/** How it runs: an estimate good to a third or three times, so a picture, and what it may be instead. */
-export function flowWords({ low, mid, high }: Range): string {
-  const others = [picture(low), picture(high)].filter((p) => p !== picture(mid))
-  return `like ${picture(mid)}${others.length > 0 ? ` (perhaps ${[...new Set(others)].join(' or ')})` : ''}`
-}
-
-/** What to do, before the amount. */
-export const FIX_WORDS: Record<CorrectionKind, string> = {
-  water_out: 'Sponge out',
-  water_in: 'Add water',
-  powder_in: 'Add plaster',
-  powder_out: 'Take out plaster',
-}
-
-export const MAY_WORDS = {
-  freely: 'Nothing is lost yet.',
-  with_care: 'Only just stirred: add it all at once, let it soak a minute, stir gently.',
-  never: 'It has begun to thicken: nothing goes in any more. Pour it as it is, or give it up.',
-} as const
 
 const ISSUE_WORDS: Record<PlanIssueCode, (actual: number, limit: number, show: MixShow) => string> = {
   consistency_below_chemical_minimum: (c, min) =>

@@ -19,8 +19,8 @@ import type {
   VolumeNote,
   WearAdvice,
 } from '#core/mould'
-import type { MouldTableFault, ProfileFileError } from '#core/formats'
-import type { DemouldOutcome, MouldDamage, Verdict } from '#core/pour'
+import type { ProfileFileError } from '#core/formats'
+import type { MouldDamage } from '#core/pour'
 
 /** Every sentence about moulds that hangs on a code. */
 
@@ -380,26 +380,6 @@ export const PROFILE_FILE_WORDS: Record<ProfileFileError, string> = {
   no_numbers: 'Two columns of numbers are needed, radius and height in mm. Not numbers',
   too_few_points: 'A profile has at least two points.',
   left_of_axis: 'The profile must lie to the right of its axis. Left of it',
-}
-
-/** How the last pour from a mould came out, after "last". */
-export const DEMOULD_WORDS: Record<Verdict | DemouldOutcome | 'poured', string> = {
-  poured: 'still in it',
-  whole: 'came out whole',
-  damaged: 'came out damaged',
-  broken: 'broke',
-  good: 'good',
-  usable: 'usable',
-  failed: 'failed',
-  abandoned: 'abandoned',
-}
-
-export const TABLE_FAULT_WORDS: Record<MouldTableFault, string> = {
-  missing_column: 'this column is missing',
-  not_a_number: 'not a number',
-  out_of_range: 'out of range',
-  unknown_word: 'a word not known here',
-  no_name: 'a mould needs a name',
 }
 
 export const MOULD_KIND_WORDS: Record<MouldKind, string> = {

@@ -171,12 +171,6 @@ export function stepWords(step: StepId, plan: Pick<PourPlan, 'addingWay'>): Step
   return WAY_WORDS[plan.addingWay ?? 'sifted']?.[step] ?? STEP_WORDS[step]
 }
 
-/** Said instead of the step while the piece only has to be left alone. */
-export const SETTING_WORDS = {
-  title: 'Leave it alone',
-  how: 'It thickens, loses its shine, warms, then cools. Do not move it.',
-}
-
 /** What the clock counts down to: "… in 4:10". */
 export const CLOCK_WORDS: Record<ClockId, string> = {
   sift: 'Finish sifting',
