@@ -53,22 +53,29 @@ export function durationRangeText(lowS: number, highS: number): string {
   return high.endsWith(lowUnit.join(' ')) ? `${lowNumber}–${high}` : `${low} – ${high}`
 }
 
+const isAmerican = () => habits.value.system === 'us'
+
 const formats = new Map<string, Intl.DateTimeFormat>()
 /** In English, as the country of the workshop's units writes it: month first and a clock of twelve hours, or not. */
 function written(atMs: number, how: Intl.DateTimeFormatOptions): string {
-  const locale = habits.value.system === 'us' ? 'en-US' : 'en-GB'
+  const locale = isAmerican() ? 'en-US' : 'en-GB'
   const key = locale + Object.keys(how).join()
   const format = formats.get(key) ?? new Intl.DateTimeFormat(locale, how)
   formats.set(key, format)
   return format.format(atMs)
 }
-const CLOCK = { hour: 'numeric', minute: '2-digit' } as const
+/** Twenty-four hours are written 09:57, twelve 9:57 AM. */
+const clockText = (atMs: number) =>
+  written(
+    atMs,
+    isAmerican() ? { hour: 'numeric', minute: '2-digit' } : { hour: '2-digit', minute: '2-digit' },
+  )
 const DAY_OF_YEAR = { day: 'numeric', month: 'short' } as const
 const DAY_IN_FULL = { ...DAY_OF_YEAR, year: 'numeric' } as const
 
 /** Time of day today, else with its day, else with its year. */
 export function momentText(atMs: number, nowMs: number): string {
-  const clock = written(atMs, CLOCK)
+  const clock = clockText(atMs)
   if (isSameDay(atMs, nowMs)) return clock
   const day = isSameYear(atMs, nowMs)
     ? `${written(atMs, { weekday: 'short' })} ${written(atMs, DAY_OF_YEAR)}`

@@ -39,15 +39,25 @@ it('writes figures, days and times as the workshop does', () => {
     durationText(300_000),
     momentText(at, at),
     momentText(at, later),
+    momentText(at - 5 * 3_600_000, at),
     dayText(at, later),
     isoDayText('2025-03-09'),
   ]
   try {
     habits.value = { decimalSign: 'comma', system: 'metric' }
-    const comma = ['1,25', '1,5', '3,5 days', '14:05', 'Thu 26 Nov, 14:05', '26 Nov', '9 Mar 2025']
+    const comma = ['1,25', '1,5', '3,5 days', '14:05', 'Thu 26 Nov, 14:05', '09:05', '26 Nov', '9 Mar 2025']
     expect(written()).toEqual(comma)
     habits.value = { decimalSign: 'point', system: 'us' }
-    const american = ['1.25', '1.5', '3.5 days', '2:05 PM', 'Thu Nov 26, 2:05 PM', 'Nov 26', 'Mar 9, 2025']
+    const american = [
+      '1.25',
+      '1.5',
+      '3.5 days',
+      '2:05 PM',
+      'Thu Nov 26, 2:05 PM',
+      '9:05 AM',
+      'Nov 26',
+      'Mar 9, 2025',
+    ]
     // Between the time and its half of the day stands a narrow space.
     expect(written().map((text) => text.replaceAll('\u202f', ' '))).toEqual(american)
   } finally {
