@@ -15,6 +15,7 @@ export default defineConfig({
             'core/**/*.test.ts',
             'shared/**/*.test.ts',
             'app/**/*.test.ts',
+            'devices/**/*.test.ts',
             'tests/unit/**/*.test.ts',
           ],
         },

@@ -390,7 +390,7 @@ function demoPours(plan: MakePlan): { of: PourPlan; timed: Timed[]; ageS: number
 /** Empties the workshop; its settings and the numbers of the change log stay. */
 export async function clearWorkshop(db: Db): Promise<void> {
   await sql`truncate pour_summary, bag_draw, mould_use, event, plan_revision, pour, mould_set_member, mould_set,
-    mould_photo, mould, spoon_test, bag, plaster, bowl, recipe`.execute(db)
+    mould_photo, mould, spoon_test, bag, plaster, bowl, recipe, reading, device_use, device`.execute(db)
 }
 
 /** Plasters, their bags with what was tried of them, and the bowls. */

@@ -2,7 +2,13 @@
 function read() {
   const databaseUrl = process.env.NINE_RIPPLES_DATABASE_URL
   if (!databaseUrl) throw new Error('NINE_RIPPLES_DATABASE_URL is not set; start with ./bin/start')
-  return { databaseUrl, logLevel: process.env.NINE_RIPPLES_LOG_LEVEL ?? 'info' }
+  const devicePort = process.env.NINE_RIPPLES_DEVICE_PORT
+  return {
+    databaseUrl,
+    /** Where devices connect; undefined: nowhere. */
+    devicePort: devicePort === undefined ? undefined : Number(devicePort),
+    logLevel: process.env.NINE_RIPPLES_LOG_LEVEL ?? 'info',
+  }
 }
 
 let config: ReturnType<typeof read> | undefined

@@ -1,5 +1,6 @@
 import type { PourEvent } from '../core/pour'
 import type { SettingsRecord } from './contracts'
+import type { DeviceCard } from './devices'
 import type { MouldCard, MouldSet } from './moulds'
 import type { PourAnswer, UnreadableCard } from './records'
 import type { BagCard, BowlCard, PlasterCard, Recipe } from './stock'
@@ -19,6 +20,7 @@ export interface ChangeValues {
   mould: MouldCard | UnreadableCard | null
   mould_set: MouldSet | null
   settings: SettingsRecord
+  device: DeviceCard | null
 }
 export type ChangeTopic = keyof ChangeValues
 

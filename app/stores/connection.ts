@@ -1,7 +1,9 @@
 import { defineStore } from 'pinia'
 import { ref } from 'vue'
 import { BEAT_MS, type BeatMessage, type ChangeMessage, type HelloMessage } from '~~/shared/changes'
+import type { LiveMessage } from '~~/shared/devices'
 import { agreesWith, elapsedMs, syncClock } from './clock'
+import { useDevices } from './devices'
 import { useOutbox } from './outbox'
 import { usePours } from './pours'
 import { onWindowMessage, tellWindows, whenLeading } from './windows'
@@ -20,6 +22,7 @@ export const useConnection = defineStore('connection', () => {
   const pours = usePours()
   const workshop = useWorkshop()
   const outbox = useOutbox()
+  const devices = useDevices()
   const connected = ref(true)
   let leads = false
   let started = false
@@ -101,6 +104,10 @@ export const useConnection = defineStore('connection', () => {
       apply([message])
       tellWindows({ kind: 'changes', messages: [message] })
     })
+    on<LiveMessage[]>('live', (messages) => {
+      devices.hear(messages)
+      tellWindows({ kind: 'live', messages })
+    })
     on<BeatMessage>('beat', ({ serverTimeMs }) => {
       setConnected(true)
       if (!agreesWith(serverTimeMs)) void syncClock()
@@ -121,6 +128,7 @@ export const useConnection = defineStore('connection', () => {
         heardMs = elapsedMs()
         connected.value = message.connected
       } else if (message.kind === 'changes') apply(message.messages)
+      else if (message.kind === 'live') devices.hear(message.messages)
       else if (message.kind === 'reset') void load().then(() => pours.refresh())
       else if (message.kind === 'look' && leads) setConnected(connected.value)
     })

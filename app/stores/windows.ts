@@ -1,5 +1,6 @@
 import type { PourEvent } from '#core/pour'
 import type { ChangeMessage } from '~~/shared/changes'
+import type { LiveMessage } from '~~/shared/devices'
 import type { Refused, Unsent } from './eventBox'
 
 /** What the windows of one browser tell each other. One of them leads: it alone holds the stream and sends. */
@@ -7,6 +8,8 @@ export type WindowMessage =
   /** From the one that leads: whether the workshop is heard, and what it said. */
   | { kind: 'state'; connected: boolean }
   | { kind: 'changes'; messages: ChangeMessage[] }
+  /** What devices say, as it happens. */
+  | { kind: 'live'; messages: LiveMessage[] }
   /** Too long away: everything is loaded again. */
   | { kind: 'reset' }
   /** From any: something waits to be sent, or was looked for by a new window. */

@@ -23,6 +23,7 @@ import type {
   RecipeInput,
   SpoonTestRecord,
 } from '~~/shared/stock'
+import type { DeviceCard, DeviceChannel } from '~~/shared/devices'
 import { habits } from './habits'
 import { callAllPages, callApi, sendFile, type ApiResult } from './api'
 
@@ -64,6 +65,7 @@ export const useWorkshop = defineStore('workshop', () => {
   const bags = shallowRef<BagCard[]>([])
   const bowls = shallowRef<BowlCard[]>([])
   const recipes = shallowRef<Recipe[]>([])
+  const devices = shallowRef<DeviceCard[]>([])
   const moulds = shallowRef<MouldCard[]>([])
   const mouldSets = shallowRef<MouldSet[]>([])
   /** Cards and recipes that are there and cannot be read: shown as themselves, and everything else goes on. */
@@ -105,6 +107,7 @@ export const useWorkshop = defineStore('workshop', () => {
     put(recipes, id, card, { order: byName, broken: 'recipes' })
   const putMould = (id: string, card: MouldCard | UnreadableCard | null) =>
     put(moulds, id, card, { order: byName, broken: 'moulds' })
+  const putDevice = (id: string, card: DeviceCard | null) => put(devices, id, card, { order: byName })
   const putSet = (id: string, card: MouldSet | null) => put(mouldSets, id, card, { order: byName })
 
   /** What the stream brings. */
@@ -125,6 +128,8 @@ export const useWorkshop = defineStore('workshop', () => {
         return putMould(message.id, message.value)
       case 'mould_set':
         return putSet(message.id, message.value)
+      case 'device':
+        return putDevice(message.id, message.value)
     }
   }
 
@@ -154,6 +159,10 @@ export const useWorkshop = defineStore('workshop', () => {
     const answer = await callApi<BowlCard[]>('/api/bowls')
     if (answer.ok) bowls.value = answer.value
   }
+  async function loadDevices() {
+    const answer = await callApi<DeviceCard[]>('/api/devices')
+    if (answer.ok) devices.value = answer.value
+  }
   async function loadRecipes() {
     const answer = await callApi<(Recipe | UnreadableCard)[]>('/api/recipes')
     if (!answer.ok) return
@@ -179,7 +188,7 @@ export const useWorkshop = defineStore('workshop', () => {
   /** Resolves when everything has been asked for once, whether or not it could be had. */
   const ready = new Promise<void>((resolve) => (wasLoaded = resolve))
   async function load() {
-    await Promise.all([loadSettings(), loadStock(), loadBowls(), loadRecipes(), loadMoulds()])
+    await Promise.all([loadSettings(), loadStock(), loadBowls(), loadRecipes(), loadDevices(), loadMoulds()])
     wasLoaded()
   }
 
@@ -231,6 +240,14 @@ export const useWorkshop = defineStore('workshop', () => {
   const deleteBowl = (id: string) => drop(`/api/bowls/${id}`, () => putBowl(id, null))
   const saveRecipe = (id: string, revision: number | null, recipe: RecipeInput) =>
     change<Recipe>(`/api/recipes/${id}`, { method: 'PUT', body: { revision, recipe } }, putRecipe)
+  const putDeviceTo = (id: string, channel: DeviceChannel, to: { pourId: string; batch: number } | null) =>
+    change<DeviceCard>(
+      `/api/devices/${encodeURIComponent(id)}/use`,
+      { method: 'PUT', body: { channel, to } },
+      putDevice,
+    )
+  const tareDevice = (id: string) =>
+    callApi(`/api/devices/${encodeURIComponent(id)}/tare`, { method: 'POST', body: {} })
   const deleteRecipe = (id: string) => drop(`/api/recipes/${id}`, () => putRecipe(id, null))
   const saveMould = (id: string, revision: number | null, mould: MouldInput) =>
     change<MouldCard>(`/api/moulds/${id}`, { method: 'PUT', body: { revision, mould } }, putMould)
@@ -272,6 +289,9 @@ export const useWorkshop = defineStore('workshop', () => {
     bags,
     bowls,
     recipes,
+    devices,
+    putDeviceTo,
+    tareDevice,
     unreadable,
     stockLoaded,
     stockFailed,

@@ -5,6 +5,7 @@ import type { Addition, PlasterClassId } from '../../core/plaster'
 import type { SetTest } from '../../core/stock'
 import type { Settings } from '../../shared/contracts'
 import type { ChangeTopic } from '../../shared/changes'
+import type { DeviceChannel } from '../../shared/devices'
 import type { MouldCard } from '../../shared/moulds'
 import type { BagInput } from '../../shared/stock'
 
@@ -219,6 +220,31 @@ export interface MouldUseTable extends OfWorkshop {
   damages: ColumnType<{ kind: MouldDamage; atMs: number }[], string, string>
 }
 
+export interface DeviceTable extends OfWorkshop {
+  id: string
+  name: string
+  created_at: Generated<Date>
+}
+
+export interface DeviceUseTable extends OfWorkshop {
+  device_id: string
+  channel: DeviceChannel
+  pour_id: string
+  batch: number
+  since: Date
+}
+
+/** What a device read at a bowl it was put to. */
+export interface ReadingTable extends OfWorkshop {
+  device_id: string
+  channel: DeviceChannel
+  at: Date
+  pour_id: string
+  batch: number
+  value: number
+  stable: boolean
+}
+
 export interface Database {
   plaster: PlasterTable
   bag: BagTable
@@ -237,6 +263,9 @@ export interface Database {
   pour_summary: PourSummaryTable
   bag_draw: BagDrawTable
   mould_use: MouldUseTable
+  device: DeviceTable
+  device_use: DeviceUseTable
+  reading: ReadingTable
 }
 
 /**

@@ -1,5 +1,5 @@
 import { closeDatabase } from '../utils/database'
-import { closeStreams, stopChangeFeeds } from '../utils/live'
+import { closeDeviceHub, closeStreams, openDeviceHub, stopChangeFeeds } from '../utils/live'
 import { useLogger } from '../utils/logger'
 
 export default defineNitroPlugin((nitro) => {
@@ -8,9 +8,11 @@ export default defineNitroPlugin((nitro) => {
   process.once('SIGINT', onSignal)
   nitro.hooks.hook('close', async () => {
     closeStreams()
+    await closeDeviceHub()
     await stopChangeFeeds()
     await closeDatabase()
     useLogger().info('stopped')
   })
+  void openDeviceHub()
   useLogger().info('started')
 })

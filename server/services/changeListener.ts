@@ -1,11 +1,14 @@
 import { setTimeout as delay } from 'node:timers/promises'
 import pg from 'pg'
+import { LIVE_CHANNEL } from './devices'
 
 const POLL_MS = 15_000
 
 interface Listener {
   /** Somebody changed something in this workshop; undefined: it may have been in any. */
   onWake: (workshopId: string | undefined) => void
+  /** What a device said, or is to be told, somewhere. */
+  onLive: (payload: string) => void
   log: { warn(message: string): void; warn(details: object, message: string): void }
 }
 
@@ -37,7 +40,7 @@ export class ChangeListener {
 
   private async run(started: () => void): Promise<void> {
     const { signal } = this.stopping
-    const { onWake, log } = this.listener
+    const { onWake, onLive, log } = this.listener
     for (let failures = 0; !signal.aborted;) {
       const client = new pg.Client({ connectionString: this.connectionString, keepAlive: true })
       this.client = client
@@ -47,8 +50,11 @@ export class ChangeListener {
           client.on('end', () => resolve())
         })
         await client.connect()
-        client.on('notification', ({ payload }) => onWake(payload))
+        client.on('notification', ({ channel, payload }) =>
+          channel === LIVE_CHANNEL ? onLive(payload ?? '') : onWake(payload),
+        )
         // LISTEN before reading: a change between the two is then announced, not missed.
+        await client.query(`listen ${LIVE_CHANNEL}`)
         await client.query('listen nine_ripples_change')
         failures = 0
         started()

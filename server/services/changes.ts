@@ -2,6 +2,7 @@ import type { ChangeMessage, ChangeTopic, ChangeValues } from '../../shared/chan
 import type { Db } from '../db/client'
 import { bagsById } from './bags'
 import { bowlsById, recipesById } from './cupboard'
+import { devicesById } from './devices'
 import { mouldSetsById } from './mouldSets'
 import { mouldsById } from './moulds'
 import { plastersById } from './plasters'
@@ -74,6 +75,7 @@ const FETCH: Record<
   recipe: recipesById,
   mould: mouldsById,
   mould_set: mouldSetsById,
+  device: devicesById,
 }
 
 /**

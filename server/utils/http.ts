@@ -1,5 +1,6 @@
 import type { EventHandler, H3Event } from 'h3'
 import type { z } from 'zod'
+import { deviceIdSchema } from '../../shared/deviceLine'
 import type { ApiErrorBody, ErrorCode } from '../../shared/errors'
 import { DomainError } from '../services/domainError'
 import { PoolBusyError } from '../db/client'
@@ -147,4 +148,11 @@ export function readId(event: H3Event): string {
   const id = getRouterParam(event, 'id') ?? ''
   if (!UUID.test(id)) throw new DomainError('not_found')
   return id.toLowerCase()
+}
+
+/** Devices name themselves. */
+export function readDeviceId(event: H3Event): string {
+  const id = deviceIdSchema.safeParse(getRouterParam(event, 'id'))
+  if (!id.success) throw new DomainError('not_found')
+  return id.data
 }

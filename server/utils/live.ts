@@ -1,9 +1,13 @@
 import { MS_PER } from '../../core/units'
+import type { DeviceCommand } from '../../shared/deviceLine'
 import { BEAT_MS, type BeatMessage, type ChangeMessage } from '../../shared/changes'
+import type { LiveMessage } from '../../shared/devices'
 import { ChangeListener } from '../services/changeListener'
 import { ChangeFeed, pruneChanges } from '../services/changes'
 import { useConfig } from '../config'
-import { databaseOf, type Workshop } from './database'
+import { DeviceHub } from '../devices/hub'
+import { pruneReadings } from '../services/devices'
+import { databaseOf, soleWorkshop, type Workshop } from './database'
 import { useLogger } from './logger'
 
 /** A window away for longer loads everything again. */
@@ -19,16 +23,62 @@ async function startListening(): Promise<ChangeListener> {
       if (workshopId !== undefined) feeds.get(workshopId)?.wake()
       else for (const feed of feeds.values()) feed.wake()
     },
+    onLive: hearLive,
     log: useLogger(),
   })
   await made.start()
   return made
 }
 
+/** What one process tells the others of devices: what they say, or what one of them is to be told. */
+export interface LivePayload {
+  /** The workshop. */
+  w: string
+  m: (LiveMessage | { kind: 'command'; device: string; command: DeviceCommand })[]
+}
+
+let hub: DeviceHub | undefined
+
+function hearLive(payload: string): void {
+  const { w, m } = JSON.parse(payload) as LivePayload
+  const said: LiveMessage[] = []
+  for (const message of m)
+    if (message.kind === 'command') hub?.command(message.device, message.command)
+    else said.push(message)
+  if (said.length === 0) return
+  const text = sseOf('live', said)
+  for (const stream of streams) if (stream.workshopId === w) stream.write(text)
+}
+
+/** Opens the devices' door, where this process is to have one. */
+export async function openDeviceHub(): Promise<void> {
+  const { devicePort } = useConfig()
+  if (devicePort === undefined) return
+  const opening = new DeviceHub(soleWorkshop, useLogger(), () => Date.now())
+  try {
+    const port = await opening.listen(devicePort)
+    hub = opening
+    useLogger().info({ port }, 'devices may connect')
+  } catch (error) {
+    // Another process of this workshop has it, or a stranger: everything else goes on.
+    useLogger().warn({ err: error }, 'no devices here: the port cannot be had')
+    return
+  }
+  listener ??= startListening()
+}
+
+export async function closeDeviceHub(): Promise<void> {
+  await hub?.close()
+}
+
 function prune(): void {
   for (const id of feeds.keys())
     pruneChanges(databaseOf(id), KEPT_MS, Date.now()).catch((error: unknown) =>
       useLogger().warn({ err: error }, 'the change log could not be pruned'),
+    )
+  for (const id of feeds.keys())
+    pruneReadings(databaseOf(id), KEPT_MS, Date.now()).catch((error: unknown) =>
+      useLogger().warn({ err: error }, 'old readings could not be pruned'),
     )
 }
 

@@ -1,10 +1,14 @@
 import type { ChangeMessage, HelloMessage } from '../../shared/changes'
+import type { LiveMessage } from '../../shared/devices'
 
 export interface LiveStream {
   hello: HelloMessage
   /** Resolves with the first change that fits, also one that came before the question. */
   next: (fits: (change: ChangeMessage) => boolean) => Promise<ChangeMessage>
   received: ChangeMessage[]
+  /** What devices said, and the next of it that fits, also one that came before the question. */
+  live: LiveMessage[]
+  nextLive: (fits: (said: LiveMessage) => boolean) => Promise<LiveMessage>
   ended: Promise<void>
   close: () => void
 }
@@ -21,6 +25,7 @@ export async function openLiveStream(
   })
   const reader = answer.body!.pipeThrough(new TextDecoderStream()).getReader()
   const received: ChangeMessage[] = []
+  const live: LiveMessage[] = []
   const waiting = new Set<() => void>()
   let gotHello!: (hello: HelloMessage) => void
   const hello = new Promise<HelloMessage>((resolve) => (gotHello = resolve))
@@ -36,6 +41,7 @@ export async function openLiveStream(
         const event = /^event: (.*)$/m.exec(part)?.[1]
         const data: unknown = JSON.parse(/^data: (.*)$/m.exec(part)![1]!)
         if (event === 'hello') gotHello(data as HelloMessage)
+        else if (event === 'live') live.push(...(data as LiveMessage[]))
         else if (event === 'change') {
           received.push(data as ChangeMessage)
           onChange(data as ChangeMessage)
@@ -44,21 +50,24 @@ export async function openLiveStream(
       for (const look of waiting) look()
     }
   })()
+  const first = <T>(among: readonly T[], fits: (one: T) => boolean): Promise<T> =>
+    new Promise((resolve) => {
+      const look = () => {
+        const found = among.find(fits)
+        if (found === undefined) return
+        waiting.delete(look)
+        resolve(found)
+      }
+      waiting.add(look)
+      look()
+    })
   return {
     hello: await hello,
     received,
     ended,
-    next: (fits) =>
-      new Promise((resolve) => {
-        const look = () => {
-          const found = received.find(fits)
-          if (!found) return
-          waiting.delete(look)
-          resolve(found)
-        }
-        waiting.add(look)
-        look()
-      }),
+    live,
+    next: (fits) => first(received, fits),
+    nextLive: (fits) => first(live, fits),
     close: () => abort.abort(),
   }
 }

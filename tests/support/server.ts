@@ -26,7 +26,11 @@ export interface TestServer {
 /** The built server as its own process, giving `healthStatus` when asked for its health before this resolves. */
 export async function startServer(
   databaseUrl: string,
-  { port, healthStatus = 200 }: { port?: number; healthStatus?: number } = {},
+  {
+    port,
+    healthStatus = 200,
+    devicePort,
+  }: { port?: number; healthStatus?: number; devicePort?: number } = {},
 ): Promise<TestServer> {
   const listenPort = port ?? (await freePort())
   const child = spawn(process.execPath, [ENTRY], {
@@ -35,6 +39,7 @@ export async function startServer(
       NINE_RIPPLES_DATABASE_URL: databaseUrl,
       NITRO_HOST: '127.0.0.1',
       NITRO_PORT: String(listenPort),
+      ...(devicePort === undefined ? {} : { NINE_RIPPLES_DEVICE_PORT: String(devicePort) }),
     },
     stdio: ['ignore', 'ignore', 'pipe'],
   })

@@ -6,6 +6,7 @@ import * as moulds from './20261124T0001_moulds'
 import * as stock from './20261125T0800_stock'
 import * as figures from './20261126T0320_figures'
 import * as workshops from './20261126T0600_workshops'
+import * as devices from './20261126T1010_devices'
 
 /** In order of their names. A migration that has landed is never edited; a new one follows it. */
 export const MIGRATIONS: Record<string, Migration> = {
@@ -16,4 +17,5 @@ export const MIGRATIONS: Record<string, Migration> = {
   '20261125T0800_stock': stock,
   '20261126T0320_figures': figures,
   '20261126T0600_workshops': workshops,
+  '20261126T1010_devices': devices,
 }

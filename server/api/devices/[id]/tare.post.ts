@@ -1,0 +1,15 @@
+import { devicesById, tellLive } from '../../../services/devices'
+import { DomainError } from '../../../services/domainError'
+import { useWorkshop } from '../../../utils/database'
+import { defineRoute, readDeviceId } from '../../../utils/http'
+import type { LivePayload } from '../../../utils/live'
+
+/** Asks a scale to zero itself, through whichever process it is connected to. It shows by its next reading whether it did. */
+export default defineRoute(async (event) => {
+  const device = readDeviceId(event)
+  const { id, db } = await useWorkshop(event)
+  if ((await devicesById(db, [device])).length === 0) throw new DomainError('not_found')
+  const asked: LivePayload['m'] = [{ kind: 'command', device, command: { type: 'tare' } }]
+  await tellLive(db, id, asked)
+  return { asked: true }
+})

@@ -1,0 +1,206 @@
+import { randomUUID } from 'node:crypto'
+import { once } from 'node:events'
+import { createServer, type Server, type Socket } from 'node:net'
+import {
+  DEVICE_BEAT_MS,
+  DEVICE_PROTOCOL,
+  DEVICE_SILENT_MS,
+  LineCutter,
+  readDeviceLine,
+  type DeviceCommand,
+  type DeviceMessage,
+} from '../../shared/deviceLine'
+import type { DeviceChannel, LiveMessage } from '../../shared/devices'
+import { keepReadings, meetDevice, tellLive, type ReadingToKeep } from '../services/devices'
+import type { Workshop } from '../utils/database'
+import { Thinning } from './thinning'
+
+/** Readings of one channel within this are one. */
+const TELL_MS = 150
+const MOST_DEVICES = 64
+/** A person's button; more is a loose contact. */
+const MOST_PRESSES = 20
+
+interface Log {
+  info(details: object, message: string): void
+  warn(details: object, message: string): void
+}
+
+interface Session {
+  socket: Socket
+  device: string | undefined
+  toldHereMs: number
+}
+
+/**
+ * Where devices come in: lines over TCP (docs/devices.md). What they say is told to all processes of the workshop several
+ * times a second, the latest of each channel; what is worth keeping is kept. Holds nothing that is lost with it: a device
+ * that loses its line comes again.
+ */
+export class DeviceHub {
+  private server: Server | undefined
+  private readonly sessions = new Set<Session>()
+  private readonly waiting = new Map<string, LiveMessage>()
+  private toKeep: ReadingToKeep[] = []
+  private readonly thinning = new Thinning()
+  private telling: Promise<void> | undefined
+  private timer: NodeJS.Timeout | undefined
+  private failing = false
+
+  constructor(
+    private readonly workshop: () => Promise<Workshop>,
+    private readonly log: Log,
+    private readonly nowMs: () => number,
+  ) {}
+
+  /** Listens on the loopback. @throws where the port is taken. */
+  async listen(port: number): Promise<number> {
+    const server = createServer((socket) => this.welcome(socket))
+    server.listen(port, '127.0.0.1')
+    await once(server, 'listening')
+    server.on('error', (error) => this.log.warn({ err: error }, 'the devices’ door has a fault'))
+    this.server = server
+    this.timer = setInterval(() => this.tell(), TELL_MS)
+    return (server.address() as { port: number }).port
+  }
+
+  async close(): Promise<void> {
+    clearInterval(this.timer)
+    for (const { socket } of this.sessions) socket.destroy()
+    this.server?.close()
+    await this.telling
+  }
+
+  /** Whether the device is connected here and was told. */
+  command(device: string, command: DeviceCommand): boolean {
+    const session = [...this.sessions].find((s) => s.device === device)
+    if (!session) return false
+    session.socket.write(`${JSON.stringify(command)}\n`)
+    return true
+  }
+
+  private welcome(socket: Socket): void {
+    const say = (command: DeviceCommand) => socket.write(`${JSON.stringify(command)}\n`)
+    if (this.sessions.size >= MOST_DEVICES) {
+      socket.end(`${JSON.stringify({ type: 'error', message: 'too many devices' })}\n`)
+      return
+    }
+    const session: Session = { socket, device: undefined, toldHereMs: 0 }
+    this.sessions.add(session)
+    const cutter = new LineCutter()
+    socket.setEncoding('utf8')
+    socket.setTimeout(DEVICE_SILENT_MS, () => socket.destroy())
+    socket.on('error', () => socket.destroy())
+    socket.on('data', (text: string) => {
+      const { lines, tooLong } = cutter.cut(text)
+      if (tooLong > 0) say({ type: 'error', message: 'a line was too long' })
+      for (const line of lines) {
+        const said = readDeviceLine(line)
+        if (said) this.hear(session, said)
+        else say({ type: 'error', message: 'not understood' })
+      }
+    })
+    socket.on('close', () => {
+      this.sessions.delete(session)
+      if (session.device !== undefined) this.tellHere(session.device, false)
+    })
+  }
+
+  private hear(session: Session, said: DeviceMessage): void {
+    if (said.type === 'hello') {
+      this.meet(session, said.device, said.name)
+      return
+    }
+    // Plain text has no way to say its name: a scale on the line without one.
+    if (session.device === undefined) this.meet(session, 'plain-scale', 'Scale')
+    const device = session.device!
+    const atMs = this.nowMs()
+    if (atMs - session.toldHereMs >= DEVICE_BEAT_MS / 2) {
+      session.toldHereMs = atMs
+      this.tellHere(device, true)
+    }
+    switch (said.type) {
+      case 'mass':
+        this.waiting.set(`${device} mass`, { kind: 'mass', device, atMs, ...massOf(said) })
+        if (said.massG !== null) this.keep(device, 'mass', atMs, said.massG, said.stable)
+        return
+      case 'temperature': {
+        const channel = `t${said.channel}` as const
+        this.waiting.set(`${device} ${channel}`, {
+          kind: 'temperature',
+          device,
+          atMs,
+          channel,
+          tempC: said.tempC,
+        })
+        if (said.tempC !== null) this.keep(device, channel, atMs, said.tempC, true)
+        return
+      }
+      case 'button': {
+        const id = randomUUID()
+        const presses = [...this.waiting.values()].filter((m) => m.kind === 'button').length
+        if (presses < MOST_PRESSES)
+          this.waiting.set(id, { kind: 'button', device, atMs, button: said.button, id })
+        return
+      }
+      case 'beat':
+        return
+    }
+  }
+
+  private meet(session: Session, device: string, name: string): void {
+    // The one that came last is believed: a line that broke is noticed late on this side.
+    for (const other of this.sessions)
+      if (other !== session && other.device === device) {
+        other.device = undefined
+        other.socket.destroy()
+      }
+    session.device = device
+    session.socket.write(`${JSON.stringify({ type: 'welcome', protocol: DEVICE_PROTOCOL })}\n`)
+    this.tellHere(device, true)
+    this.log.info({ device }, 'a device is here')
+    this.workshop()
+      .then(({ db }) => meetDevice(db, device, name))
+      // It says its name again when it next comes; what it reads is told all the same.
+      .catch((error: unknown) => this.log.warn({ err: error, device }, 'a device could not be noted'))
+  }
+
+  private tellHere(device: string, here: boolean): void {
+    this.waiting.set(`${device} here`, { kind: 'here', device, atMs: this.nowMs(), here })
+  }
+
+  private keep(device: string, channel: DeviceChannel, atMs: number, value: number, stable: boolean): void {
+    const reading = { device, channel, atMs, value, stable }
+    if (this.thinning.take(reading)) this.toKeep.push(reading)
+  }
+
+  /** One turn at a time; where the database is away, what has grown old meanwhile is not worth telling. */
+  private tell(): void {
+    if (this.telling || (this.waiting.size === 0 && this.toKeep.length === 0)) return
+    const [said, kept] = [[...this.waiting.values()], this.toKeep]
+    this.waiting.clear()
+    this.toKeep = []
+    this.telling = (async () => {
+      const { id, db } = await this.workshop()
+      if (said.length > 0) await tellLive(db, id, said)
+      await keepReadings(db, kept)
+      this.failing = false
+    })()
+      .catch((error: unknown) => {
+        if (!this.failing) this.log.warn({ err: error }, 'readings cannot be told; trying again')
+        this.failing = true
+        // A press is a decision, not a reading: it is told late rather than never.
+        for (const message of said)
+          if (message.kind === 'button' && !this.waiting.has(message.id))
+            this.waiting.set(message.id, message)
+        this.toKeep = [...kept, ...this.toKeep].slice(-1000)
+      })
+      .finally(() => (this.telling = undefined))
+  }
+}
+
+const massOf = ({ massG, stable, overload }: Extract<DeviceMessage, { type: 'mass' }>) => ({
+  massG,
+  stable,
+  overload,
+})

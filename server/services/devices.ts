@@ -1,0 +1,161 @@
+import { sql } from 'kysely'
+import type { DeviceCard, DeviceChannel, KeptReading } from '../../shared/devices'
+import type { Db } from '../db/client'
+import { DomainError } from './domainError'
+
+async function cardsOf(db: Db, ids?: readonly string[]): Promise<DeviceCard[]> {
+  let wanted = db.selectFrom('device').select(['id', 'name']).orderBy('name').orderBy('id')
+  if (ids) wanted = wanted.where('id', 'in', ids)
+  const devices = await wanted.execute()
+  if (devices.length === 0) return []
+  const uses = await db
+    .selectFrom('device_use')
+    .selectAll()
+    .where(
+      'device_id',
+      'in',
+      devices.map((d) => d.id),
+    )
+    .orderBy('channel')
+    .execute()
+  return devices.map(({ id, name }) => ({
+    id,
+    name,
+    uses: uses
+      .filter((u) => u.device_id === id)
+      .map((u) => ({
+        channel: u.channel,
+        pourId: u.pour_id,
+        batch: u.batch,
+        sinceMs: u.since.getTime(),
+      })),
+  }))
+}
+
+export const listDevices = (db: Db): Promise<DeviceCard[]> => cardsOf(db)
+
+/** Those of these that are there. */
+export const devicesById = (db: Db, ids: readonly string[]): Promise<DeviceCard[]> => cardsOf(db, ids)
+
+/** A device has said its name. Writes only where that is news. */
+export async function meetDevice(db: Db, id: string, name: string): Promise<void> {
+  await db
+    .insertInto('device')
+    .values({ id, name })
+    .onConflict((c) =>
+      c.columns(['workshop_id', 'id']).doUpdateSet({ name }).where('device.name', '!=', name),
+    )
+    .execute()
+}
+
+/** Puts a channel of a device to a pour's bowl, or takes it off. The same again changes nothing. */
+export async function putDevice(
+  db: Db,
+  id: string,
+  channel: DeviceChannel,
+  to: { pourId: string; batch: number } | null,
+): Promise<DeviceCard> {
+  const [known] = await cardsOf(db, [id])
+  if (!known) throw new DomainError('not_found')
+  const now = known.uses.find((u) => u.channel === channel)
+  if (!to) {
+    if (now)
+      await db.deleteFrom('device_use').where('device_id', '=', id).where('channel', '=', channel).execute()
+  } else if (now?.pourId !== to.pourId || now.batch !== to.batch) {
+    const pour = await db.selectFrom('pour').select('id').where('id', '=', to.pourId).executeTakeFirst()
+    if (!pour) throw new DomainError('not_found')
+    const use = { pour_id: to.pourId, batch: to.batch, since: new Date() }
+    await db
+      .insertInto('device_use')
+      .values({ device_id: id, channel, ...use })
+      .onConflict((c) => c.columns(['workshop_id', 'device_id', 'channel']).doUpdateSet(use))
+      .execute()
+  }
+  return (await cardsOf(db, [id]))[0]!
+}
+
+/** Forgets a device; it is there again when it next says its name. What it read stays with its pours. */
+export async function deleteDevice(db: Db, id: string): Promise<void> {
+  const gone = await db.deleteFrom('device').where('id', '=', id).returning('id').executeTakeFirst()
+  if (!gone) throw new DomainError('not_found')
+}
+
+export interface ReadingToKeep {
+  device: string
+  channel: DeviceChannel
+  atMs: number
+  value: number
+  stable: boolean
+}
+
+/** Keeps those readings whose channel is put to a bowl. */
+export async function keepReadings(db: Db, readings: readonly ReadingToKeep[]): Promise<void> {
+  if (readings.length === 0) return
+  const rows = JSON.stringify(
+    readings.map((r) => ({ d: r.device, c: r.channel, at: r.atMs, v: r.value, s: r.stable })),
+  )
+  await sql`
+    insert into reading (device_id, channel, at, value, stable, pour_id, batch)
+    select r.d, r.c, to_timestamp(r.at / 1000), r.v, r.s, u.pour_id, u.batch
+    from jsonb_to_recordset(${rows}::jsonb) as r (d text, c text, at double precision, v double precision, s boolean)
+    join device_use u on u.device_id = r.d and u.channel = r.c
+    on conflict do nothing`.execute(db)
+}
+
+/** More points than this no chart shows. */
+const MOST_READINGS = 2000
+
+/** What was read for a pour on one channel, oldest first; thinned evenly where there is more than a chart shows. */
+export async function readingsOf(db: Db, pourId: string): Promise<KeptReading[]> {
+  const { rows } = await sql<{
+    device_id: string
+    channel: DeviceChannel
+    batch: number
+    at: Date
+    value: number
+    stable: boolean
+  }>`
+    select device_id, channel, batch, at, value, stable from (
+      select *, row_number() over (partition by channel order by at) as nth,
+        count(*) over (partition by channel) as of_all
+      from reading where pour_id = ${pourId}) numbered
+    where nth % greatest(1, of_all / ${MOST_READINGS}) = 0 or nth = of_all
+    order by at`.execute(db)
+  return rows.map((r) => ({
+    device: r.device_id,
+    channel: r.channel,
+    batch: r.batch,
+    atMs: r.at.getTime(),
+    value: r.value,
+    stable: r.stable,
+  }))
+}
+
+/** Readings of a scale serve the weighing; a week later nobody looks at how a bowl was filled. */
+export async function pruneReadings(db: Db, olderThanMs: number, nowMs: number): Promise<void> {
+  await db
+    .deleteFrom('reading')
+    .where('channel', '=', 'mass')
+    .where('at', '<', new Date(nowMs - olderThanMs))
+    .execute()
+}
+
+export const LIVE_CHANNEL = 'nine_ripples_live'
+/** A notification holds 8000 bytes. */
+const MOST_PAYLOAD = 7500
+
+/** Tells every process that serves this workshop, in as few notifications as it takes. */
+export async function tellLive(db: Db, workshopId: string, said: readonly object[]): Promise<void> {
+  for (let from = 0; from < said.length;) {
+    let payload = ''
+    let to = from
+    while (to < said.length) {
+      const next = JSON.stringify({ w: workshopId, m: said.slice(from, to + 1) })
+      if (to > from && Buffer.byteLength(next) > MOST_PAYLOAD) break
+      payload = next
+      to += 1
+    }
+    await sql`select pg_notify(${LIVE_CHANNEL}, ${payload})`.execute(db)
+    from = to
+  }
+}

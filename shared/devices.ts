@@ -1,0 +1,68 @@
+import { z } from 'zod'
+import { MAX_BATCHES } from '../core/mix'
+import { deviceIdSchema } from './deviceLine'
+import { id } from './text'
+
+/** Devices as the workshop knows them, and what they say as it happens. */
+
+/** What a device can be put to a bowl with: its mass, or one of its thermometers. */
+export type DeviceChannel = 'mass' | `t${number}`
+export const deviceChannelSchema = z
+  .string()
+  .regex(/^(mass|t([1-9]|1[0-6]))$/)
+  .transform((channel) => channel as DeviceChannel)
+
+export interface DeviceUse {
+  channel: DeviceChannel
+  pourId: string
+  batch: number
+  sinceMs: number
+}
+
+export interface DeviceCard {
+  /** As it calls itself. */
+  id: string
+  name: string
+  uses: DeviceUse[]
+}
+
+/** Put to a pour and a bowl, until it is put elsewhere or taken off (`to` null). */
+export const deviceUsePutSchema = z.object({
+  channel: deviceChannelSchema,
+  to: z
+    .object({
+      pourId: id,
+      batch: z
+        .int()
+        .min(0)
+        .max(2 * MAX_BATCHES),
+    })
+    .nullable(),
+})
+
+/** Which reading somebody acted on. */
+export const readingRefSchema = z.object({
+  device: deviceIdSchema,
+  channel: deviceChannelSchema,
+  atMs: z.number().min(0).max(8.64e15),
+})
+
+/** What a device says, as it happens: not kept, and not repeated to a window that was away. */
+export type LiveMessage =
+  | { kind: 'mass'; device: string; atMs: number; massG: number | null; stable: boolean; overload: boolean }
+  | { kind: 'temperature'; device: string; atMs: number; channel: `t${number}`; tempC: number | null }
+  /** Once for each press; `id` tells two of them apart. */
+  | { kind: 'button'; device: string; atMs: number; button: number; id: string }
+  /** That it is there, or has gone. */
+  | { kind: 'here'; device: string; atMs: number; here: boolean }
+
+/** A reading that was kept: at most one a second, at least one each ten seconds. */
+export interface KeptReading {
+  device: string
+  channel: DeviceChannel
+  batch: number
+  atMs: number
+  /** g or °C, by the channel. */
+  value: number
+  stable: boolean
+}

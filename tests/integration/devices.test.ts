@@ -1,0 +1,176 @@
+import { randomUUID } from 'node:crypto'
+import { once } from 'node:events'
+import { connect, type Socket } from 'node:net'
+import { afterAll, afterEach, beforeAll, expect, it } from 'vitest'
+import { MOST_LINE_BYTES } from '../../shared/deviceLine'
+import type { DeviceCard, KeptReading, LiveMessage } from '../../shared/devices'
+import { scaleStandIn } from '../../devices/standIns'
+import { createTestDatabase } from '../support/database'
+import { send } from '../support/http'
+import { openLiveStream } from '../support/liveStream'
+import { freePort, startServer, type TestServer } from '../support/server'
+import { until } from '../support/until'
+import { testPlan } from '../unit/plans'
+
+/** Devices connect to the first server; the second has no door for them and serves the same workshop. */
+let database: Awaited<ReturnType<typeof createTestDatabase>>
+let first: TestServer
+let second: TestServer
+let devicePort: number
+const closing: (() => void)[] = []
+
+beforeAll(async () => {
+  database = await createTestDatabase()
+  devicePort = await freePort()
+  ;[first, second] = await Promise.all([startServer(database.url, { devicePort }), startServer(database.url)])
+})
+afterEach(() => closing.splice(0).forEach((close) => close()))
+afterAll(async () => {
+  await Promise.all([first?.stop(), second?.stop()])
+  await database?.drop()
+})
+
+interface Plugged {
+  say: (...messages: (object | string)[]) => void
+  answers: { type: string; message?: string }[]
+  answered: (type: string, times?: number) => Promise<unknown>
+  ended: Promise<unknown>
+  socket: Socket
+}
+async function plugIn(device?: string): Promise<Plugged> {
+  const socket = connect(devicePort, '127.0.0.1')
+  closing.push(() => socket.destroy())
+  await once(socket, 'connect')
+  const answers: Plugged['answers'] = []
+  socket.setEncoding('utf8')
+  socket.on('data', (text: string) => {
+    for (const line of text.split('\n').filter(Boolean)) answers.push(JSON.parse(line) as never)
+  })
+  const plugged: Plugged = {
+    say: (...messages) => {
+      for (const m of messages) socket.write(`${typeof m === 'string' ? m : JSON.stringify(m)}\n`)
+    },
+    answers,
+    answered: (type, times = 1) =>
+      until(`an answer of type ${type}`, () => answers.filter((a) => a.type === type).length >= times),
+    ended: once(socket, 'close'),
+    socket,
+  }
+  if (device !== undefined) {
+    plugged.say({ type: 'hello', protocol: 1, device, name: `Called ${device}` })
+    await plugged.answered('welcome')
+  }
+  return plugged
+}
+async function follow(server: TestServer) {
+  const stream = await openLiveStream(server.address)
+  closing.push(stream.close)
+  return stream
+}
+async function newPour() {
+  const id = randomUUID()
+  expect((await send(first, 'POST', '/api/pours', { id, plan: testPlan() })).status).toBe(200)
+  return id
+}
+const cards = async () => (await send(second, 'GET', '/api/devices')).json as never as DeviceCard[]
+const put = (device: string, channel: string, to: object | null) =>
+  send(second, 'PUT', `/api/devices/${device}/use`, { channel, to })
+const massOf = (device: string, massG: number | null) => (m: LiveMessage) =>
+  m.kind === 'mass' && m.device === device && m.massG === massG
+
+it('what a device says is heard in every window within half a second, whichever server it hangs on', async () => {
+  const windows = [await follow(first), await follow(second)]
+  const scale = await plugIn('both-hear')
+  const saidMs = performance.now()
+  scale.say({ type: 'mass', value: 0.75, unit: 'kg', stable: true })
+  await Promise.all(windows.map((w) => w.nextLive(massOf('both-hear', 750))))
+  expect(performance.now() - saidMs).toBeLessThan(500)
+  scale.say({ type: 'mass', value: 9999, stable: false, overload: true }, { type: 'button' })
+  await windows[1]!.nextLive(massOf('both-hear', null))
+  await windows[1]!.nextLive((m) => m.kind === 'button' && m.device === 'both-hear')
+  scale.socket.destroy()
+  await windows[1]!.nextLive((m) => m.kind === 'here' && m.device === 'both-hear' && !m.here)
+})
+
+it('is put to a pour and a bowl until it is taken off; what it reads meanwhile is kept, thinned', async () => {
+  const pourId = await newPour()
+  const window = await follow(second)
+  const probe = await plugIn('kept')
+  await until('the device to be known', async () => (await cards()).some((d) => d.id === 'kept'))
+  expect((await put('kept', 't1', { pourId, batch: 1 })).status).toBe(200)
+  const told = await window.next((c) => c.topic === 'device' && c.value?.uses.length === 1)
+  expect(told.value).toMatchObject({ id: 'kept', uses: [{ channel: 't1', pourId, batch: 1 }] })
+  // A hundred readings in an instant, none of them a change, and one on a channel that is put to nothing.
+  for (let i = 0; i < 100; i++) probe.say({ type: 'temperature', channel: 1, tempC: 21.4 + (i % 2) / 100 })
+  probe.say({ type: 'temperature', channel: 2, tempC: 18 })
+  const kept = async () =>
+    (await send(first, 'GET', `/api/pours/${pourId}/readings`)).json as never as KeptReading[]
+  await until('a reading to be kept', async () => (await kept()).length > 0)
+  expect(await kept()).toMatchObject([{ device: 'kept', channel: 't1', batch: 1, value: 21.4, stable: true }])
+  // The same again changes nothing and tells nobody; elsewhere is a change.
+  const before = window.received.length
+  await put('kept', 't1', { pourId, batch: 1 })
+  const other = await newPour()
+  await put('kept', 't1', { pourId: other, batch: 0 })
+  await window.next((c) => c.topic === 'device' && c.value?.uses[0]?.pourId === other)
+  expect(window.received.slice(before).filter((c) => c.topic === 'device')).toHaveLength(1)
+  await put('kept', 't1', null)
+  expect((await cards()).find((d) => d.id === 'kept')?.uses).toEqual([])
+})
+
+it('is zeroed from a window of the other server', async () => {
+  const scale = await plugIn('zeroed')
+  await until('the device to be known', async () => (await cards()).some((d) => d.id === 'zeroed'))
+  expect((await send(second, 'POST', '/api/devices/zeroed/tare', {})).status).toBe(200)
+  await scale.answered('tare')
+  expect((await send(second, 'POST', '/api/devices/nobody/tare', {})).status).toBe(404)
+})
+
+it('refuses what is no device, no channel and no pour', async () => {
+  const pourId = await newPour()
+  expect((await put('nobody', 'mass', { pourId, batch: 0 })).status).toBe(404)
+  await plugIn('known')
+  await until('the device to be known', async () => (await cards()).some((d) => d.id === 'known'))
+  expect((await put('known', 'mass', { pourId: randomUUID(), batch: 0 })).status).toBe(404)
+  expect((await put('known', 't17', { pourId, batch: 0 })).status).toBe(400)
+  expect((await put('known', 'mass', { pourId, batch: -1 })).status).toBe(400)
+})
+
+it('lives with noise on the line, a line without an end, plain text, and a second of the same name', async () => {
+  const window = await follow(first)
+  const noisy = await plugIn('noisy')
+  noisy.say('{"type":', 'open sesame', 'x'.repeat(MOST_LINE_BYTES + 10), {
+    type: 'mass',
+    value: 12,
+    stable: true,
+  })
+  await window.nextLive(massOf('noisy', 12))
+  await noisy.answered('error', 3)
+  const plain = await plugIn()
+  plain.say('ST,GS,+  271.5 g')
+  await window.nextLive(massOf('plain-scale', 271.5))
+  // Its line broke and it came again before that was noticed here.
+  const again = await plugIn('noisy')
+  await noisy.ended
+  again.say({ type: 'mass', value: 34, stable: true })
+  await window.nextLive(massOf('noisy', 34))
+  expect(window.live.some((m) => m.kind === 'here' && m.device === 'noisy' && !m.here)).toBe(false)
+})
+
+it('a stand-in comes again by itself when the server was away, and goes on', async () => {
+  const port = await freePort()
+  const serverPort = await freePort()
+  let server = await startServer(database.url, { port: serverPort, devicePort: port })
+  const scale = scaleStandIn(port, 'comes-again', 'Comes again')
+  closing.push(scale.stop)
+  scale.act({ do: 'add', massG: 400 })
+  await (await follow(server)).nextLive((m) => massOf('comes-again', 400)(m) && m.kind === 'mass' && m.stable)
+  await server.stop('SIGKILL')
+  server = await startServer(database.url, { port: serverPort, devicePort: port })
+  await (await follow(server)).nextLive((m) => massOf('comes-again', 400)(m) && m.kind === 'mass' && m.stable)
+  scale.act({ do: 'pull' })
+  await (await follow(server)).nextLive((m) => m.kind === 'here' && m.device === 'comes-again' && !m.here)
+  scale.act({ do: 'plug_in' })
+  await (await follow(server)).nextLive((m) => m.kind === 'mass' && m.device === 'comes-again' && m.stable)
+  await server.stop()
+})
