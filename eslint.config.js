@@ -78,6 +78,6 @@ export default ts.config(
       ],
     },
   },
-  { files: ['scripts/**', 'bin/**'], rules: { 'no-console': 'off' } },
+  { files: ['scripts/**', 'devices/**', 'bin/**'], rules: { 'no-console': 'off' } },
   prettier,
 )

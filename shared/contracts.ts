@@ -35,6 +35,7 @@ import {
 } from '../core/pour'
 import type { Provenance } from '../core/provenance'
 import { cavityDescriptionSchema, mouldFactsSchema, storedCavitySchema } from './moulds'
+import { readingRefSchema } from './devices'
 import { id, instantMs, name, revision, text } from './text'
 
 /** A clock that is further off than this tells nothing: ten years. */
@@ -276,6 +277,9 @@ const inBatch = {
     .optional(),
 }
 
+/** What was taken from a device. */
+const fromReading = { reading: readingRefSchema.optional() }
+
 export const eventBodySchema = z.discriminatedUnion('type', [
   z.object({ type: z.literal('prepared'), item: z.enum(PREPARATIONS) }),
   z.object({ type: z.literal('mould_ready') }),
@@ -284,6 +288,7 @@ export const eventBodySchema = z.discriminatedUnion('type', [
     what: z.enum(WEIGHED),
     massG: positive(MOST_WEIGHED_G),
     ...inBatch,
+    ...fromReading,
   }),
   z.object({ type: z.literal('scale_failed') }),
   z.object({
@@ -317,6 +322,7 @@ export const eventBodySchema = z.discriminatedUnion('type', [
     place: z.enum(['slurry', 'surface', 'room']),
     tempC: temp,
     ...inBatch,
+    ...fromReading,
   }),
   z.object({ type: z.literal('demoulded'), outcome: z.enum(DEMOULD_OUTCOMES) }),
   z.object({

@@ -1,15 +1,14 @@
 import { z } from 'zod'
 import { MAX_BATCHES } from '../core/mix'
+import type { DeviceChannel } from '../core/pour'
 import { deviceIdSchema } from './deviceLine'
 import { id } from './text'
 
 /** Devices as the workshop knows them, and what they say as it happens. */
 
-/** What a device can be put to a bowl with: its mass, or one of its thermometers. */
-export type DeviceChannel = 'mass' | `t${number}`
 export const deviceChannelSchema = z
   .string()
-  .regex(/^(mass|t([1-9]|1[0-6]))$/)
+  .regex(/^(mass|button|t([1-9]|1[0-6]))$/)
   .transform((channel) => channel as DeviceChannel)
 
 export interface DeviceUse {

@@ -1,12 +1,15 @@
 <script setup lang="ts">
 /**
  * The lower half of the live run: one target, or what stands in its place while it sets, comes out and dries.
- * Usage: <RunPool v-model:mass-g="massG" :facts :step :mode :action :now-ms :record-path @knock @record @problem @finish />
+ * Usage: <RunPool :facts :step :mode :action :weighing :scale :buttons :now-ms :record-path @knock @record @mass @problem @finish />
  */
-import { watch } from 'vue'
+import type { UnwrapNestedRefs } from 'vue'
 import type { DemouldOutcome, EventBody, PourFacts, StepId } from '#core/pour'
+import { MOST_WEIGHED_G } from '#core/bounds'
 import { usePreferences } from '~/parts/show/usePreferences'
-import { useScale } from './useScale'
+import type { useBenchButtons } from './useBenchButtons'
+import type { useBowlScale } from './useBowlScale'
+import type { useWeighing } from './useWeighing'
 import { isWeighStep, type PoolMode } from './advance'
 
 defineProps<{
@@ -14,17 +17,20 @@ defineProps<{
   step: StepId | undefined
   mode: PoolMode
   action: string
+  weighing: UnwrapNestedRefs<ReturnType<typeof useWeighing>>
+  scale: UnwrapNestedRefs<ReturnType<typeof useBowlScale>>
+  buttons: UnwrapNestedRefs<ReturnType<typeof useBenchButtons>>
   nowMs: number
   recordPath: string
 }>()
-const massG = defineModel<number | undefined>('massG', { required: true })
-const emit = defineEmits<{ knock: []; record: [body: EventBody]; problem: [message: string]; finish: [] }>()
-const scale = useScale()
+const emit = defineEmits<{
+  knock: []
+  record: [body: EventBody]
+  mass: [massG: number | undefined]
+  problem: [message: string]
+  finish: []
+}>()
 const { anyKey } = usePreferences()
-// What the scale shows is what is recorded.
-watch([scale.massG, scale.zeroG], ([nowG, zeroG]) => {
-  if (nowG !== undefined && nowG - zeroG > 0) massG.value = nowG - zeroG
-})
 const out = (outcome: DemouldOutcome) => emit('record', { type: 'demoulded', outcome })
 </script>
 
@@ -33,21 +39,16 @@ const out = (outcome: DemouldOutcome) => emit('record', { type: 'demoulded', out
     <div v-if="isWeighStep(step)" class="actual">
       <QuantityField
         :key="`${step}${facts.batch}`"
-        v-model="massG"
+        :model-value="weighing.massG"
         kind="mass"
         label="On the scale"
         large
         :min="0.1"
-        :max="1000000"
+        :max="MOST_WEIGHED_G"
+        @update:model-value="emit('mass', $event)"
         @problem="emit('problem', $event)"
       />
-      <div v-if="scale.can" class="scale">
-        <button v-if="!scale.connected.value" type="button" class="lesser" @click="scale.connect()">
-          Connect a scale
-        </button>
-        <button v-else type="button" class="lesser" @click="scale.zero()">Zero the scale here</button>
-        <small v-if="scale.failure.value" role="alert">{{ scale.failure.value }}</small>
-      </div>
+      <RunScales :weighing :scale :buttons />
     </div>
     <button v-if="mode === 'knock'" type="button" class="knock" data-pool @click="emit('knock')">
       <span class="figure">{{ action }}</span>
@@ -116,12 +117,6 @@ const out = (outcome: DemouldOutcome) => emit('record', { type: 'demoulded', out
   width: min(20rem, 100%);
   display: grid;
   gap: var(--s2);
-}
-.scale {
-  display: grid;
-}
-.scale .lesser {
-  min-height: 44px;
 }
 .out {
   flex: 1;

@@ -74,7 +74,13 @@ const sign = computed(() =>
           <h1>{{ run.facts.verdict ? VERDICT_WORDS[run.facts.verdict.verdict] : 'Finished' }}</h1>
           <p class="how">{{ run.facts.verdict?.reason }}</p>
         </template>
-        <RunTarget v-if="run.targetG !== undefined && !run.stale" :target-g="run.targetG" />
+        <RunTarget
+          v-if="run.targetG !== undefined && !run.stale"
+          :target-g="run.targetG"
+          :phase="run.weighing.phase"
+          :scale-name="run.scale.name"
+          :gone="run.scale.isGone"
+        />
         <RunGuidance
           v-if="run.mode === 'knock' && !run.stale"
           :facts="run.facts"
@@ -115,16 +121,19 @@ const sign = computed(() =>
       </section>
       <RunPool
         v-else
-        v-model:mass-g="run.massG"
         :facts="run.facts"
         :step="run.step"
         :mode="run.mode"
-        :action="run.words?.action ?? ''"
+        :action="run.action"
+        :weighing="run.weighing"
+        :scale="run.scale"
+        :buttons="run.buttons"
         :now-ms="run.now"
         :record-path="`/casts/${id}`"
         @knock="run.knock"
         @record="run.put"
-        @problem="run.massProblem = $event"
+        @mass="run.weighing.massG = $event"
+        @problem="run.weighing.problem = $event"
         @finish="ending = true"
       />
     </div>

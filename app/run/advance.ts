@@ -3,6 +3,7 @@ import {
   type EventBody,
   type PourFacts,
   type PourPlan,
+  type ReadingRef,
   type StepId,
   type WeighedWhat,
 } from '#core/pour'
@@ -64,6 +65,7 @@ export function advanceBody(
   step: StepId | undefined,
   facts: PourFacts,
   massG: number,
+  from: { reading?: ReadingRef } = {},
 ): EventBody | undefined {
   const inBatch = facts.batch > 0 ? { batch: facts.batch } : {}
   switch (step) {
@@ -73,7 +75,7 @@ export function advanceBody(
     case 'weigh_admix':
     case 'weigh_powder':
     case 'weigh_filler':
-      return { type: 'weighed', what: step.slice('weigh_'.length) as WeighedWhat, massG, ...inBatch }
+      return { type: 'weighed', what: step.slice('weigh_'.length) as WeighedWhat, massG, ...inBatch, ...from }
     case 'start_sift':
       return { type: 'sift_started', ...inBatch }
     case 'sift':

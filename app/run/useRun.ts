@@ -1,10 +1,13 @@
-import { SETTING_WORDS } from './words'
+import { SETTING_WORDS, weighKnockWords } from './words'
 import { useWakeLock } from '@vueuse/core'
 import { computed, reactive, ref, watch } from 'vue'
 import { stageOfStep, viewPour, type EventBody } from '#core/pour'
 import { useNow } from '~/stores/clock'
 import { usePour } from '~/parts/pour/usePour'
+import { useBenchButtons } from './useBenchButtons'
+import { useBowlScale } from './useBowlScale'
 import { useKnock } from './useKnock'
+import { useWeighing } from './useWeighing'
 import { usePours } from '~/stores/pours'
 import { advanceBody, isWeighStep, massToWeighG, poolModeOf } from './advance'
 import { cautionsOf } from '~/parts/show/cautions'
@@ -29,15 +32,13 @@ export function useRun(id: string) {
 
   /** What is to be weighed now, g; undefined where nothing is. */
   const targetG = computed(() => facts.value && massToWeighG(step.value, facts.value))
-  const massG = ref<number>()
-  const massProblem = ref('')
-  watch(
-    [step, () => facts.value?.batch],
-    () => {
-      massG.value = targetG.value
-      massProblem.value = ''
-    },
-    { immediate: true },
+  const scale = useBowlScale(id, () => facts.value?.batch)
+  const weighing = useWeighing(
+    () => step.value,
+    () => facts.value?.batch,
+    () => targetG.value,
+    () => facts.value?.plan.scaleDivisionG ?? 1,
+    scale,
   )
 
   /** Two windows may look at different revisions of a plan: what was weighed for another one is asked about. */
@@ -64,15 +65,23 @@ export function useRun(id: string) {
   function put(...bodies: EventBody[]) {
     if (record.value) pours.record(id, ...bodies)
   }
-  function advance() {
+  /** @param press of a button on the bench; undefined for a key, a touch or an elbow. */
+  function advance(press?: { id: string; atMs: number; by: string }) {
     // A question stands where the target is: a knock is no answer to it.
     if (stale.value) return
     if (!facts.value || (mode.value !== 'knock' && mode.value !== 'demould')) return
-    if (isWeighStep(step.value) && (massG.value === undefined || massProblem.value)) return
-    const body = advanceBody(step.value, facts.value, massG.value ?? 0)
+    const weighed = isWeighStep(step.value) ? weighing.knock() : undefined
+    if (weighed?.does === 'zero') {
+      scale.zero()
+      said.value = 'Zeroed.'
+      return
+    }
+    if (weighed?.does === 'wait') return
+    const body = advanceBody(step.value, facts.value, weighed?.massG ?? 0, weighed?.from)
     if (!body) return
     const done = words.value?.action
-    put(body)
+    if (press) void pours.recordPress(id, press, press.by, body)
+    else put(body)
     said.value = `${done}. Next: ${words.value?.title ?? 'finished'}.`
   }
   function undo() {
@@ -81,6 +90,7 @@ export function useRun(id: string) {
       : 'There is nothing to take back.'
   }
   const knock = useKnock(advance, undo)
+  const buttons = useBenchButtons(id, advance)
   const wakeLock = useWakeLock()
   watch(
     mode,
@@ -90,6 +100,12 @@ export function useRun(id: string) {
         : wakeLock.release(),
     { immediate: true },
   )
+  /** What the large target says: with a scale, what a knock would do now. */
+  const action = computed(() => {
+    const usual = words.value?.action ?? ''
+    if (!isWeighStep(step.value) || !weighing.phase.value) return usual
+    return weighKnockWords(weighing.phase.value, usual)
+  })
   const planOpen = computed(
     () =>
       step.value !== undefined &&
@@ -103,11 +119,13 @@ export function useRun(id: string) {
     step,
     mode,
     words,
+    action,
     cautions,
     planOpen,
     targetG,
-    massG,
-    massProblem,
+    weighing,
+    scale,
+    buttons,
     said,
     failure,
     now,

@@ -1,5 +1,7 @@
-import { ref, shallowRef } from 'vue'
-import { parseScaleLine } from '#core/formats'
+import { computed, ref, shallowRef } from 'vue'
+import { LineCutter, readDeviceLine } from '~~/shared/deviceLine'
+import { clock } from '~/stores/clock'
+import type { ScaleSays } from './weighStep'
 
 /** What this needs of the browser's serial ports; the DOM's own types do not have them yet. */
 interface SerialPort {
@@ -16,7 +18,7 @@ const serial = (navigator as Navigator & { serial?: Serial }).serial
 /** The rate nearly every bench scale leaves the works with. */
 const BAUD_RATE = 9600
 
-const massG = ref<number>()
+const says = shallowRef<ScaleSays>()
 const connected = ref(false)
 const failure = ref('')
 const zeroG = ref(0)
@@ -25,23 +27,23 @@ const port = shallowRef<SerialPort>()
 async function read(from: SerialPort): Promise<void> {
   const reader = from.readable!.getReader()
   const decoder = new TextDecoder()
-  let text = ''
+  const cutter = new LineCutter()
   for (;;) {
     const { value, done } = await reader.read()
     if (done) return
-    text += decoder.decode(value, { stream: true })
-    const lines = text.split(/\r\n|\r|\n/)
-    text = lines.pop()!.slice(-200)
-    for (const line of lines) {
-      const reading = parseScaleLine(line)
-      if (reading) massG.value = reading.massG
+    for (const line of cutter.cut(decoder.decode(value, { stream: true })).lines) {
+      const said = readDeviceLine(line)
+      if (said?.type === 'mass') {
+        const { massG, stable, overload } = said
+        says.value = { massG, stable, overload, atMs: clock.nowMs() }
+      }
     }
   }
 }
 
 /**
  * A scale on a serial or USB line that sends what it shows. One for the whole device: it stays connected from step to
- * step. `netG` is what lies on it since it was last zeroed here.
+ * step. `says` counts from where it was last zeroed here.
  */
 export function useScale() {
   async function connect() {
@@ -59,10 +61,13 @@ export function useScale() {
         failure.value = 'The scale does not answer. Type what it shows.'
     }
     connected.value = false
-    massG.value = undefined
+    says.value = undefined
   }
   function zero() {
-    zeroG.value = massG.value ?? 0
+    zeroG.value = says.value?.massG ?? 0
   }
-  return { can: serial !== undefined, connected, massG, zeroG, failure, connect, zero }
+  const net = computed(
+    () => says.value && { ...says.value, massG: says.value.massG && says.value.massG - zeroG.value },
+  )
+  return { can: serial !== undefined, connected, says: net, failure, connect, zero }
 }

@@ -1,4 +1,6 @@
+import type { Weighing } from '#core/mix'
 import type { CorrectionKind } from '#core/pour'
+import type { WeighPhase } from './weighStep'
 
 /** What only the live run says. */
 
@@ -20,4 +22,41 @@ export const MAY_WORDS = {
 export const SETTING_WORDS = {
   title: 'Leave it alone',
   how: 'It thickens, loses its shine, warms, then cools. Do not move it.',
+}
+
+/** What the scale under the bowl says, and what is to be done about it. */
+export function weighWords(phase: WeighPhase, scaleName: string): string {
+  switch (phase.phase) {
+    case 'zero':
+      return `${scaleName}: stand the bowl on it, then zero`
+    case 'overload':
+      return `${scaleName} is overloaded: take some off`
+    case 'filling':
+      return FILLING_WORDS[phase.weighing.state]
+    case 'enough':
+      if (phase.weighing.state === 'over') return 'Too much: take some out, or go on and the rest follows'
+      return phase.offered ? 'Right. Go on' : 'Right'
+  }
+}
+
+const FILLING_WORDS: Record<Weighing['state'], string> = {
+  empty: 'Nothing in it yet',
+  filling: 'Go on',
+  nearly: 'Slowly now',
+  right: 'Let it come to rest',
+  over: 'Stop: too much',
+}
+
+/** What a knock does at a weighing with a scale under the bowl. */
+export function weighKnockWords(phase: WeighPhase, usual: string): string {
+  switch (phase.phase) {
+    case 'zero':
+      return 'Zero the scale'
+    case 'overload':
+      return 'Too heavy for this scale'
+    case 'filling':
+      return phase.weighing.state === 'empty' ? 'Fill the bowl' : 'Not there yet'
+    case 'enough':
+      return usual
+  }
 }

@@ -8,6 +8,8 @@ import type { ErrorCode, FieldError } from '~~/shared/errors'
 export interface Unsent {
   pourId: string
   event: NewEvent
+  /** Another window may have recorded the same under the same id: then that one counts. */
+  isShared?: true
   /** The clock's setting by which it was timed. */
   settingMs: number
 }

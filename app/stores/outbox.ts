@@ -154,7 +154,12 @@ export const useOutbox = defineStore('outbox', () => {
   }
 
   type Sent =
-    { is: 'stored'; event: PourEvent } | { is: 'away' } | { is: 'held' } | { is: 'refused'; why: ApiFailure }
+    | { is: 'stored'; event: PourEvent }
+    /** Somebody else's of the same id counts: it comes by the stream. */
+    | { is: 'there' }
+    | { is: 'away' }
+    | { is: 'held' }
+    | { is: 'refused'; why: ApiFailure }
 
   async function post(row: Unsent): Promise<Sent> {
     const shiftMs = shiftSince(row.settingMs)
@@ -164,6 +169,7 @@ export const useOutbox = defineStore('outbox', () => {
       return isAcknowledged(answer.value, row) ? { is: 'stored', event: answer.value } : { is: 'away' }
     const { code } = answer.failure
     if (code === 'unavailable' || code === 'foreign_origin') return { is: 'away' }
+    if (code === 'event_id_conflict' && row.isShared) return { is: 'there' }
     // A fault of the server's own with this one: the other pours need not wait for it.
     if (code === 'internal') return { is: 'held' }
     return { is: 'refused', why: answer.failure }
@@ -207,6 +213,7 @@ export const useOutbox = defineStore('outbox', () => {
           return
         }
         if (sent.is === 'held') heldUp.add(next.pourId)
+        else if (sent.is === 'there') await settle(next, {})
         else if (sent.is === 'stored') await settle(next, { stored: sent.event })
         else await settle(next, { refused: { ...next, ...sent.why, refusedAtMs: clock.nowMs() } })
       }

@@ -123,24 +123,35 @@ export const usePours = defineStore('pours', () => {
       .filter(({ facts }) => facts.step !== undefined),
   )
 
+  function unsentOf(
+    pourId: string,
+    event: { id: string; occurredAtMs: number; who: string; body: EventBody },
+  ) {
+    const planRevision = records.value.get(pourId)?.revision
+    const revision = planRevision === undefined ? {} : { planRevision }
+    return { pourId, settingMs: clockSettingMs(), event: { ...event, ...revision } }
+  }
+
   /** Records that something happened now. It counts as soon as it is kept here, and is sent as soon as it can be. */
   function record(pourId: string, ...bodies: EventBody[]): Promise<void> {
     const occurredAtMs = Math.round(clock.nowMs())
-    const planRevision = records.value.get(pourId)?.revision
     // A millisecond apart: several things told at once keep their order.
     return outbox.add(
-      bodies.map((body, i) => ({
-        pourId,
-        settingMs: clockSettingMs(),
-        event: {
+      bodies.map((body, i) =>
+        unsentOf(pourId, {
           id: crypto.randomUUID(),
           occurredAtMs: occurredAtMs + i,
           who: who.value,
-          ...(planRevision === undefined ? {} : { planRevision }),
           body,
-        },
-      })),
+        }),
+      ),
     )
+  }
+
+  /** Records what a button on the bench was pressed for. Every window that hears it records the same: it counts once. */
+  function recordPress(pourId: string, press: { id: string; atMs: number }, by: string, body: EventBody) {
+    const event = { id: press.id, occurredAtMs: Math.round(press.atMs), who: by, body }
+    return outbox.add([{ ...unsentOf(pourId, event), isShared: true }])
   }
 
   /** Takes the last thing back. @returns whether there was one. */
@@ -183,6 +194,7 @@ export const usePours = defineStore('pours', () => {
     addStored,
     refresh,
     record,
+    recordPress,
     undo,
     create,
     changePlan,

@@ -23,7 +23,8 @@ import type {
   RecipeInput,
   SpoonTestRecord,
 } from '~~/shared/stock'
-import type { DeviceCard, DeviceChannel } from '~~/shared/devices'
+import type { DeviceChannel } from '#core/pour'
+import type { DeviceCard } from '~~/shared/devices'
 import { habits } from './habits'
 import { callAllPages, callApi, sendFile, type ApiResult } from './api'
 

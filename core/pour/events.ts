@@ -34,6 +34,19 @@ interface InBatch {
   batch?: number
 }
 
+/** What a device can be put to a bowl with: its mass, one of its thermometers, its button. */
+export type DeviceChannel = 'mass' | 'button' | `t${number}`
+
+/** Which reading of which device it was taken from; where it is not said, somebody typed it. */
+export interface ReadingRef {
+  device: string
+  channel: DeviceChannel
+  atMs: number
+}
+interface FromReading {
+  reading?: ReadingRef
+}
+
 export const WEIGHED = ['water', 'admix', 'powder', 'filler'] as const
 export type WeighedWhat = (typeof WEIGHED)[number]
 
@@ -41,7 +54,7 @@ export type EventBody =
   /** One line of the preparation list, ticked. */
   | { type: 'prepared'; item: Preparation }
   | { type: 'mould_ready' }
-  | ({ type: 'weighed'; what: WeighedWhat; massG: number } & InBatch)
+  | ({ type: 'weighed'; what: WeighedWhat; massG: number } & InBatch & FromReading)
   /** From here on it is measured by volume: masses are what the volumes should weigh. */
   | { type: 'scale_failed' }
   | ({ type: 'corrected'; how: CorrectionKind; massG: number } & InBatch)
@@ -58,7 +71,7 @@ export type EventBody =
   | ({ type: 'ran_short'; missingMl: number } & InBatch)
   | ({ type: 'tapped' } & InBatch)
   | { type: 'touch'; cue: TouchCue; seen: boolean }
-  | ({ type: 'temperature'; place: 'slurry' | 'surface' | 'room'; tempC: number } & InBatch)
+  | ({ type: 'temperature'; place: 'slurry' | 'surface' | 'room'; tempC: number } & InBatch & FromReading)
   | { type: 'demoulded'; outcome: DemouldOutcome }
   /** Something happened to the mould itself, not to the piece. */
   | { type: 'mould_damage'; mouldId: string | null; kind: MouldDamage }

@@ -1,11 +1,10 @@
 import type { ColumnType, Generated, InsertType, Selectable } from 'kysely'
-import type { DemouldOutcome, EventBody, MouldDamage, Stage, Verdict } from '../../core/pour'
+import type { DemouldOutcome, DeviceChannel, EventBody, MouldDamage, Stage, Verdict } from '../../core/pour'
 import type { Provenance } from '../../core/provenance'
 import type { Addition, PlasterClassId } from '../../core/plaster'
 import type { SetTest } from '../../core/stock'
 import type { Settings } from '../../shared/contracts'
 import type { ChangeTopic } from '../../shared/changes'
-import type { DeviceChannel } from '../../shared/devices'
 import type { MouldCard } from '../../shared/moulds'
 import type { BagInput } from '../../shared/stock'
 

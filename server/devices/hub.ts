@@ -10,7 +10,8 @@ import {
   type DeviceCommand,
   type DeviceMessage,
 } from '../../shared/deviceLine'
-import type { DeviceChannel, LiveMessage } from '../../shared/devices'
+import type { DeviceChannel } from '../../core/pour'
+import type { LiveMessage } from '../../shared/devices'
 import { keepReadings, meetDevice, tellLive, type ReadingToKeep } from '../services/devices'
 import type { Workshop } from '../utils/database'
 import { Thinning } from './thinning'
@@ -166,6 +167,8 @@ export class DeviceHub {
   }
 
   private tellHere(device: string, here: boolean): void {
+    // After what it has said so far.
+    this.waiting.delete(`${device} here`)
     this.waiting.set(`${device} here`, { kind: 'here', device, atMs: this.nowMs(), here })
   }
 

@@ -1,5 +1,6 @@
 import { sql } from 'kysely'
-import type { DeviceCard, DeviceChannel, KeptReading } from '../../shared/devices'
+import type { DeviceChannel } from '../../core/pour'
+import type { DeviceCard, KeptReading } from '../../shared/devices'
 import type { Db } from '../db/client'
 import { DomainError } from './domainError'
 

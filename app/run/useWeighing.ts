@@ -1,0 +1,78 @@
+import { computed, ref, shallowRef, watch } from 'vue'
+import type { ReadingRef, StepId } from '#core/pour'
+import { useNow } from '~/stores/clock'
+import { isWeighStep } from './advance'
+import type { useBowlScale } from './useBowlScale'
+import { NOT_YET, watchWeighing, weighPhaseOf } from './weighStep'
+
+/** What a knock does where something is to be weighed. */
+export type WeighKnock =
+  | { does: 'record'; massG: number; from?: { reading?: ReadingRef } }
+  | { does: 'zero' }
+  /** Nothing: it is not there yet, or cannot be read. */
+  | { does: 'wait' }
+
+/**
+ * One weighing: what is to be weighed, what a scale says of it, what was typed. What was typed stands, whatever a scale
+ * says; a scale's figure is taken only where it is stable.
+ */
+export function useWeighing(
+  step: () => StepId | undefined,
+  batch: () => number | undefined,
+  targetG: () => number | undefined,
+  divisionG: () => number,
+  scale: ReturnType<typeof useBowlScale>,
+) {
+  const now = useNow()
+  const typedG = ref<number>()
+  const isTyped = ref(false)
+  const problem = ref('')
+  const seen = shallowRef(NOT_YET)
+  watch([step, batch], () => {
+    typedG.value = undefined
+    isTyped.value = false
+    problem.value = ''
+    seen.value = NOT_YET
+  })
+  watch([scale.says, now], ([says, nowMs]) => {
+    const target = targetG()
+    if (target !== undefined) seen.value = watchWeighing(seen.value, says, target, divisionG(), nowMs)
+  })
+  const phase = computed(() => {
+    const target = targetG()
+    return target === undefined || isTyped.value
+      ? undefined
+      : weighPhaseOf(seen.value, scale.says.value, target, divisionG(), now.value)
+  })
+
+  /** In the field: what was typed, else what the scale stands at, else what is wanted. */
+  const massG = computed({
+    get: () => {
+      if (isTyped.value) return typedG.value
+      if (!scale.says.value) return targetG()
+      return phase.value?.phase === 'enough' ? scale.says.value.massG! : undefined
+    },
+    set: (typed) => {
+      typedG.value = typed
+      isTyped.value = true
+    },
+  })
+  function followScale() {
+    isTyped.value = false
+    problem.value = ''
+  }
+
+  function knock(): WeighKnock {
+    if (isTyped.value || !phase.value)
+      return massG.value === undefined || problem.value
+        ? { does: 'wait' }
+        : { does: 'record', massG: massG.value }
+    if (phase.value.phase === 'zero') return { does: 'zero' }
+    const says = scale.says.value!
+    return phase.value.phase === 'enough'
+      ? { does: 'record', massG: says.massG!, from: scale.cite(says) }
+      : { does: 'wait' }
+  }
+
+  return { massG, isTyped, problem, phase, followScale, knock, isNow: computed(() => isWeighStep(step())) }
+}

@@ -1,0 +1,56 @@
+import { expect, it } from 'vitest'
+import { NOT_YET, watchWeighing, weighPhaseOf, type ScaleSays, type WeighWatch } from './weighStep'
+
+const TARGET_G = 700
+/** Plays what a scale says, second by second, and gives what the step makes of it. */
+function play(lines: readonly (readonly [atS: number, massG: number | null, stable: boolean])[]) {
+  let watch: WeighWatch = NOT_YET
+  return lines.map(([atS, massG, stable]) => {
+    const says: ScaleSays = { massG, stable, overload: massG === null, atMs: atS * 1000 }
+    watch = watchWeighing(watch, says, TARGET_G, 1, atS * 1000)
+    const phase = weighPhaseOf(watch, says, TARGET_G, 1, atS * 1000)!
+    return phase.phase === 'enough' && phase.offered ? 'offered' : phase.phase
+  })
+}
+
+it('asks to be zeroed with the bowl on, fills, and offers the next step after two seconds of rest', () => {
+  expect(
+    play([
+      [0, 236, true],
+      [1, 12, false],
+      [2, 0, true],
+      [3, 400, false],
+      [4, 700, false],
+      [5, 702, true],
+      [6, 702, true],
+      [7, 702, true],
+      [8, 702, true],
+    ]),
+  ).toEqual(['zero', 'zero', 'filling', 'filling', 'filling', 'enough', 'enough', 'offered', 'offered'])
+})
+
+it('a touch of the bowl begins the two seconds anew; too much is enough, and offers nothing', () => {
+  expect(
+    play([
+      [0, 0, true],
+      [1, 700, true],
+      [2, 731, false],
+      [3, 700, true],
+      [4, 700, true],
+      [5, 700, true],
+      [6, 720, true],
+      [9, 720, true],
+    ]),
+  ).toEqual(['filling', 'enough', 'filling', 'enough', 'enough', 'offered', 'enough', 'enough'])
+})
+
+it('overloaded it says so, and goes on where it was', () => {
+  expect(
+    play([
+      [0, 0, true],
+      [1, null, false],
+      [2, 650, true],
+    ]),
+  ).toEqual(['filling', 'overload', 'filling'])
+  expect(weighPhaseOf(NOT_YET, undefined, TARGET_G, 1, 0)).toBeUndefined()
+})

@@ -1,0 +1,65 @@
+import { weighingOf, type Weighing } from '#core/mix'
+
+/** What a scale says now; no mass where it is overloaded. */
+export interface ScaleSays {
+  massG: number | null
+  stable: boolean
+  overload: boolean
+  atMs: number
+}
+
+/** A weighing as it is followed: kept from one look to the next. */
+export interface WeighWatch {
+  /** The scale has stood at nothing since this step began: from there what it shows is what went in. */
+  zeroed: boolean
+  /** Since when it has lain there right and still. */
+  rightSinceMs: number | undefined
+}
+export const NOT_YET: WeighWatch = { zeroed: false, rightSinceMs: undefined }
+
+/** Right and still for this long, and the next step offers itself. */
+const OFFER_AFTER_MS = 2000
+/** An empty bowl that was zeroed may show so many divisions. */
+const ZERO_DIVISIONS = 2
+
+export function watchWeighing(
+  before: WeighWatch,
+  says: ScaleSays | undefined,
+  targetG: number,
+  divisionG: number,
+  nowMs: number,
+): WeighWatch {
+  if (!says || says.massG === null) return { ...before, rightSinceMs: undefined }
+  const zeroed = before.zeroed || (says.stable && Math.abs(says.massG) <= ZERO_DIVISIONS * divisionG)
+  const right = zeroed && says.stable && weighingOf(targetG, says.massG, divisionG).state === 'right'
+  return { zeroed, rightSinceMs: right ? (before.rightSinceMs ?? nowMs) : undefined }
+}
+
+export type WeighPhase =
+  /** The bowl is to stand on it, and it at nothing. */
+  | { phase: 'zero' }
+  | { phase: 'overload' }
+  | { phase: 'filling'; weighing: Weighing; stable: boolean }
+  /** It may be recorded; `offered` once it has lain still. */
+  | { phase: 'enough'; weighing: Weighing; offered: boolean }
+
+/** Where a weighing stands; undefined where no scale says anything. */
+export function weighPhaseOf(
+  watch: WeighWatch,
+  says: ScaleSays | undefined,
+  targetG: number,
+  divisionG: number,
+  nowMs: number,
+): WeighPhase | undefined {
+  if (!says) return undefined
+  if (says.massG === null) return { phase: 'overload' }
+  if (!watch.zeroed) return { phase: 'zero' }
+  const weighing = weighingOf(targetG, says.massG, divisionG)
+  if (says.stable && (weighing.state === 'right' || weighing.state === 'over'))
+    return {
+      phase: 'enough',
+      weighing,
+      offered: watch.rightSinceMs !== undefined && nowMs - watch.rightSinceMs >= OFFER_AFTER_MS,
+    }
+  return { phase: 'filling', weighing, stable: says.stable }
+}

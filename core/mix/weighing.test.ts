@@ -1,0 +1,47 @@
+import fc from 'fast-check'
+import { expect, it } from 'vitest'
+import { weighingOf, weighingToleranceG } from './weighing'
+
+it('fills from empty to right, and says what is too much', () => {
+  const at = (netG: number) => weighingOf(1000, netG, 1)
+  expect([-3, 0, 1, 2, 500, 900, 989, 990, 1000, 1010, 1011].map((g) => at(g).state)).toEqual([
+    'empty',
+    'empty',
+    'empty',
+    'filling',
+    'filling',
+    'nearly',
+    'nearly',
+    'right',
+    'right',
+    'right',
+    'over',
+  ])
+  expect(at(250)).toMatchObject({ filled: 0.25, toGoG: 750, toleranceG: 10 })
+  expect(at(1020).toGoG).toBe(-20)
+})
+
+it('asks for nothing finer than the scale shows', () => {
+  // 1.7 g of a retarder on a scale of whole grams: 1 or 2 is all there is.
+  expect(weighingToleranceG(1.7, 1)).toBe(1)
+  expect(weighingOf(1.7, 2, 1).state).toBe('right')
+  expect(weighingOf(3.2, 2, 1).state).toBe('filling')
+})
+
+it('the states follow each other as it fills, whatever is wanted', () => {
+  const order = ['empty', 'filling', 'nearly', 'right', 'over']
+  fc.assert(
+    fc.property(
+      fc.double({ min: 0.5, max: 20_000, noNaN: true }),
+      fc.constantFrom(0.1, 1, 5, 10),
+      fc.array(fc.double({ min: 0, max: 1.3, noNaN: true }), { minLength: 2, maxLength: 8 }),
+      (targetG, divisionG, parts) => {
+        const states = [...parts]
+          .sort((a, b) => a - b)
+          .map((p) => order.indexOf(weighingOf(targetG, p * targetG, divisionG).state))
+        expect(states).toEqual([...states].sort((a, b) => a - b))
+        expect(weighingOf(targetG, targetG, divisionG).state).toBe('right')
+      },
+    ),
+  )
+})
