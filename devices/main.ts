@@ -22,6 +22,15 @@ const standIns = [
   probeStandIn(devicePort, 'shed-thermometer', 'Thermometer', 2, 18),
   buttonStandIn(devicePort, 'shed-button', 'Elbow button'),
 ]
+// As the demo has it: a hand piece that was poured half an hour ago.
+standIns[2]!.act({
+  do: 'into_plaster',
+  channel: 1,
+  classId: 'hsgc',
+  consistency: 32,
+  tempC: 18,
+  ageS: 30 * 60,
+})
 const server = await steerOn(steerPort, standIns)
 console.log(`stand-ins: http://127.0.0.1:${steerPort}`)
 const stop = () => {

@@ -16,6 +16,7 @@ it('a scale settles on what lies on it, is zeroed, and says nothing stable while
   expect(scale.step(0.2).stable).toBe(false)
   expect(run(scale, 4)).toEqual({ massG: 236, stable: true, tare: false, overload: false })
   scale.tare()
+  expect(run(scale, 2)).toMatchObject({ massG: 0, stable: true, tare: true })
   scale.add(500, 4)
   const during = run(scale, 2)
   expect(during.stable).toBe(false)
@@ -25,6 +26,17 @@ it('a scale settles on what lies on it, is zeroed, and says nothing stable while
   expect(after).toMatchObject({ stable: true, tare: true })
   // Drift and noise stay within a division here.
   expect(Math.abs(after.massG! - 500)).toBeLessThanOrEqual(1)
+})
+
+it('a scale is zeroed when it stands still, not before; with nothing on it, it is not', () => {
+  const scale = new ScaleModel(BENCH_SCALE, diceOf(7))
+  scale.tare()
+  expect(run(scale, 2)).toMatchObject({ massG: 0, stable: true, tare: false })
+  scale.add(236)
+  scale.tare()
+  expect(run(scale, 4)).toMatchObject({ massG: 0, stable: true, tare: true })
+  scale.clear()
+  expect(run(scale, 4)).toMatchObject({ massG: -236, stable: true })
 })
 
 it('a scale says that it is overloaded, and forgets it when the load goes', () => {

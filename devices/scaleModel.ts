@@ -38,6 +38,7 @@ export class ScaleModel {
   private felt = 0
   private driftG = 0
   private tareG = 0
+  private tareAsked = false
   private readonly flows: { leftG: number; rateGS: number }[] = []
   private readonly shown: number[] = []
   draughty = false
@@ -59,9 +60,14 @@ export class ScaleModel {
     this.flows.length = 0
   }
 
+  /** Zeroes as soon as it stands still, as scales do. */
   tare(): void {
-    this.tareG = this.felt + this.driftG
-    this.shown.length = 0
+    this.tareAsked = true
+  }
+
+  /** Zeroed with nothing on it is not zeroed. */
+  private get hasTare(): boolean {
+    return this.tareG >= this.kind.divisionG
   }
 
   get isFlowing(): boolean {
@@ -83,7 +89,7 @@ export class ScaleModel {
     const { divisionG, capacityG } = this.kind
     if (this.felt > capacityG + OVER_DIVISIONS * divisionG) {
       this.shown.length = 0
-      return { massG: null, stable: false, tare: this.tareG > 0, overload: true }
+      return { massG: null, stable: false, tare: this.hasTare, overload: true }
     }
     const netG = this.felt + this.driftG + noiseG - this.tareG
     const massG = Number((Math.round(netG / divisionG) * divisionG).toFixed(3)) + 0
@@ -91,6 +97,12 @@ export class ScaleModel {
     if (this.shown.length > AGREEING) this.shown.shift()
     const spreadG = Math.max(...this.shown) - Math.min(...this.shown)
     const stable = this.shown.length === AGREEING && spreadG <= divisionG && !this.isFlowing
-    return { massG, stable, tare: this.tareG > 0, overload: false }
+    if (stable && this.tareAsked && Math.abs(this.loadG - this.felt) < divisionG / 2) {
+      this.tareAsked = false
+      this.tareG = this.felt + this.driftG
+      this.shown.length = 0
+      return { massG: 0, stable: false, tare: this.hasTare, overload: false }
+    }
+    return { massG, stable, tare: this.hasTare, overload: false }
   }
 }

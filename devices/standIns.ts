@@ -29,6 +29,8 @@ export const actSchema = z.discriminatedUnion('do', [
     classId: z.enum(PLASTER_CLASS_IDS),
     consistency: z.number().min(20).max(150),
     tempC: z.number().min(0).max(45),
+    /** Mixed so long ago. */
+    ageS: z.number().min(0).max(86_400).optional(),
   }),
   z.object({ do: z.literal('kill_channel'), channel: z.int().min(1).max(4), dead: z.boolean() }),
 ])
@@ -108,7 +110,13 @@ export function probeStandIn(
     act(act) {
       const model = 'channel' in act ? models[act.channel - 1] : undefined
       if (act.do === 'into_plaster' && model)
-        model.piece = new SettingPiece(plasterProperties(act.classId), act.consistency, roomC, act.tempC)
+        model.piece = agedPiece(
+          act.ageS ?? 0,
+          plasterProperties(act.classId),
+          act.consistency,
+          roomC,
+          act.tempC,
+        )
       else if (act.do === 'kill_channel' && model) model.dead = act.dead
       else if (act.do === 'clear') for (const m of models) m.piece = undefined
       else plug(line, act)
@@ -142,6 +150,12 @@ export function buttonStandIn(port: number, id: string, name: string): StandIn {
       line.pull()
     },
   }
+}
+
+function agedPiece(ageS: number, ...of: ConstructorParameters<typeof SettingPiece>): SettingPiece {
+  const piece = new SettingPiece(...of)
+  for (let t = 0; t < ageS; t++) piece.step(1)
+  return piece
 }
 
 function plug(line: DeviceLine, act: Act): void {

@@ -95,7 +95,7 @@ function page(standIns: readonly StandIn[]): string {
 body { font: 1.1rem sans-serif; margin: 1.5rem; max-width: 60rem; background: #f2ede6; color: #13262c }
 section { background: #fdfcf7; border-radius: 1rem; padding: 1rem 1.5rem; margin-bottom: 1rem }
 output { font-size: 2.4rem; font-weight: 700; font-variant-numeric: tabular-nums }
-button { font: inherit; min-height: 44px; padding: 0 1rem; border: 2px solid #cfc6b4; border-radius: 2rem; background: #fff }
+button { margin: 0 0 0.4rem; font: inherit; min-height: 44px; padding: 0 1rem; border: 2px solid #cfc6b4; border-radius: 2rem; background: #fff }
 </style>
 <h1>Stand-ins</h1><p>Devices that are not there: what you do here, a hand would do at the real thing.</p>
 ${boxes.join('\n')}

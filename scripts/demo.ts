@@ -2,6 +2,8 @@
  * The made-up workshop that a first start shows: Saltmarsh Shed, a museum of tides. Everything is dated relative
  * to the moment it is loaded, so that its clocks run.
  */
+import { SettingPiece } from '../devices/probeModel'
+import { meetDevice, putDevice } from '../server/services/devices'
 import { randomUUID } from 'node:crypto'
 import { lightFormat } from 'date-fns'
 import { sql } from 'kysely'
@@ -12,6 +14,7 @@ import {
   foldPour,
   keepPlan,
   planMould,
+  type DeviceChannel,
   type EventBody,
   type PourEvent,
   type PourPlan,
@@ -268,7 +271,49 @@ function weighings(of: PourPlan, who: string, demouldAgoS: number, atS: readonly
   ])
 }
 
-function demoPours(plan: MakePlan): { of: PourPlan; timed: Timed[]; ageS: number }[] {
+/** Devices of the shed, by the names that their stand-ins give (devices/main.ts). */
+const DEMO_DEVICES = [
+  { id: 'shed-scale', name: 'Bench scale' },
+  { id: 'shed-floor-scale', name: 'Floor scale' },
+  { id: 'shed-thermometer', name: 'Thermometer' },
+  { id: 'shed-button', name: 'Elbow button' },
+] as const
+
+interface DemoPour {
+  of: PourPlan
+  timed: Timed[]
+  ageS: number
+  /** What is put to it. */
+  devices?: { id: (typeof DEMO_DEVICES)[number]['id']; channel: DeviceChannel }[]
+}
+
+/** What a thermometer in a setting piece has read since it was poured, each ten seconds. */
+async function loadReadings(trx: Db, pourId: string, of: PourPlan, timed: readonly Timed[], nowMs: number) {
+  const pouredS = timed.find(([, , body]) => body.type === 'poured')?.[0]
+  if (pouredS === undefined) return
+  const piece = new SettingPiece(of.plaster.properties, of.consistency, of.air.tempC, of.waterTempC + 1)
+  const rows: { at: Date; value: number }[] = []
+  for (let s = pouredS; s < 0; s++) {
+    piece.step(1)
+    if (Math.round(s - pouredS) % 10 === 0)
+      rows.push({ at: new Date(nowMs + s * 1000), value: Math.round(piece.tempC * 10) / 10 })
+  }
+  await trx
+    .insertInto('reading')
+    .values(
+      rows.map((r) => ({
+        ...r,
+        device_id: 'shed-thermometer',
+        channel: 't1',
+        pour_id: pourId,
+        batch: 0,
+        stable: true,
+      })),
+    )
+    .execute()
+}
+
+function demoPours(plan: MakePlan): DemoPour[] {
   const corbel = plan('Corbel for the boathouse door', 'corbel', {
     stirS: 180,
     soakS: 180,
@@ -307,12 +352,25 @@ function demoPours(plan: MakePlan): { of: PourPlan; timed: Timed[]; ageS: number
   const oldAgoS = 16 * DAY
   return [
     { of: corbel, timed: [], ageS: 20 * MIN },
-    { of: jug, timed: run(jug, 'Odile', 'weighed', 2 * MIN).slice(0, 2), ageS: 30 * MIN },
+    {
+      of: jug,
+      timed: run(jug, 'Odile', 'weighed', 2 * MIN).slice(0, 2),
+      ageS: 30 * MIN,
+      devices: [
+        { id: 'shed-scale', channel: 'mass' },
+        { id: 'shed-button', channel: 'button' },
+      ],
+    },
     { of: glass, timed: run(glass, 'Tomas', 'sift_started', 12), ageS: 50 * MIN },
     { of: tile, timed: run(tile, 'Mina', 'sifted', 35), ageS: 40 * MIN },
     { of: creek, timed: run(creek, 'Ines', 'soaked', 40), ageS: 45 * MIN },
     { of: urchin, timed: run(urchin, 'Odile', 'face_coated', 20), ageS: 55 * MIN },
-    { of: ammonite, timed: settingDueIn(ammonite, 'Mina', 8 * MIN), ageS: 2 * HOUR },
+    {
+      of: ammonite,
+      timed: settingDueIn(ammonite, 'Mina', 8 * MIN),
+      ageS: 2 * HOUR,
+      devices: [{ id: 'shed-thermometer', channel: 't1' }],
+    },
     {
       of: ear,
       timed: [
@@ -483,7 +541,8 @@ export async function loadDemo(db: Db, nowMs: number): Promise<void> {
       }),
     })
     const makePlan: MakePlan = (piece, mouldKey, change) => plan(mouldIds, stock, piece, mouldKey, change)
-    for (const { of, timed, ageS } of demoPours(makePlan)) {
+    for (const { id, name } of DEMO_DEVICES) await meetDevice(trx, id, name)
+    for (const { of, timed, ageS, devices = [] } of demoPours(makePlan)) {
       const pourId = randomUUID()
       await trx
         .insertInto('pour')
@@ -504,6 +563,10 @@ export async function loadDemo(db: Db, nowMs: number): Promise<void> {
             plan_revision: 1,
           })
           .execute()
+      }
+      for (const { id, channel } of devices) {
+        await putDevice(trx, id, channel, { pourId, batch: 0 })
+        if (channel === 't1') await loadReadings(trx, pourId, of, timed, nowMs)
       }
       await summarise(trx, await getPour(trx, pourId), nowMs)
     }

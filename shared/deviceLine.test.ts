@@ -13,6 +13,7 @@ it('reads the protocol, in the units of the bench', () => {
     type: 'mass',
     massG: 1500,
     stable: true,
+    tared: null,
     overload: false,
   })
   // 1 lb is 453.59237 g by definition (international yard and pound, 1959).
@@ -30,6 +31,7 @@ it('an overloaded scale has no mass and is never stable, whatever it says', () =
     type: 'mass',
     massG: null,
     stable: false,
+    tared: null,
     overload: true,
   })
 })

@@ -31,7 +31,8 @@ const fromDeviceSchema = z.discriminatedUnion('type', [
     value: z.number().min(-2e6).max(2e6).nullable(),
     unit: z.enum(MASS_UNITS).default('g'),
     stable: z.boolean(),
-    tare: z.boolean().default(false),
+    /** Left out where it cannot say. */
+    tare: z.boolean().optional(),
     overload: z.boolean().default(false),
   }),
   z.object({
@@ -47,7 +48,8 @@ const fromDeviceSchema = z.discriminatedUnion('type', [
 /** What a device says, in the units of the bench. */
 export type DeviceMessage =
   | { type: 'hello'; device: string; name: string }
-  | { type: 'mass'; massG: number | null; stable: boolean; overload: boolean }
+  /** `tared`: what it shows counts from where it was zeroed with something on it; null where it does not say. */
+  | { type: 'mass'; massG: number | null; stable: boolean; tared: boolean | null; overload: boolean }
   | { type: 'temperature'; channel: number; tempC: number | null }
   | { type: 'button'; button: number }
   | { type: 'beat' }
@@ -80,6 +82,7 @@ function readJson(text: string): DeviceMessage | undefined {
     type: 'mass',
     massG: none ? null : said.value! * GRAMS_PER[said.unit],
     stable: said.stable && !none,
+    tared: said.tare ?? null,
     overload: said.overload,
   }
 }
@@ -87,7 +90,15 @@ function readJson(text: string): DeviceMessage | undefined {
 /** A scale that sends what it shows and nothing else: what says nothing of standing still is not taken for stable. */
 function readPlain(text: string): DeviceMessage | undefined {
   const reading = parseScaleLine(text)
-  return reading && { type: 'mass', massG: reading.massG, stable: reading.stable === true, overload: false }
+  return (
+    reading && {
+      type: 'mass',
+      massG: reading.massG,
+      stable: reading.stable === true,
+      tared: null,
+      overload: false,
+    }
+  )
 }
 
 /** Cuts what arrives into lines; a line that never ends is given up at its limit. */

@@ -48,7 +48,15 @@ export const readingRefSchema = z.object({
 
 /** What a device says, as it happens: not kept, and not repeated to a window that was away. */
 export type LiveMessage =
-  | { kind: 'mass'; device: string; atMs: number; massG: number | null; stable: boolean; overload: boolean }
+  | {
+      kind: 'mass'
+      device: string
+      atMs: number
+      massG: number | null
+      stable: boolean
+      tared: boolean | null
+      overload: boolean
+    }
   | { kind: 'temperature'; device: string; atMs: number; channel: `t${number}`; tempC: number | null }
   /** Once for each press; `id` tells two of them apart. */
   | { kind: 'button'; device: string; atMs: number; button: number; id: string }

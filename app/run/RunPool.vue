@@ -1,14 +1,12 @@
 <script setup lang="ts">
 /**
  * The lower half of the live run: one target, or what stands in its place while it sets, comes out and dries.
- * Usage: <RunPool :facts :step :mode :action :weighing :scale :buttons :now-ms :record-path @knock @record @mass @problem @finish />
+ * Usage: <RunPool :facts :step :mode :action :weighing :now-ms :record-path @knock @record @mass @problem @finish />
  */
 import type { UnwrapNestedRefs } from 'vue'
 import type { DemouldOutcome, EventBody, PourFacts, StepId } from '#core/pour'
 import { MOST_WEIGHED_G } from '#core/bounds'
 import { usePreferences } from '~/parts/show/usePreferences'
-import type { useBenchButtons } from './useBenchButtons'
-import type { useBowlScale } from './useBowlScale'
 import type { useWeighing } from './useWeighing'
 import { isWeighStep, type PoolMode } from './advance'
 
@@ -18,8 +16,6 @@ defineProps<{
   mode: PoolMode
   action: string
   weighing: UnwrapNestedRefs<ReturnType<typeof useWeighing>>
-  scale: UnwrapNestedRefs<ReturnType<typeof useBowlScale>>
-  buttons: UnwrapNestedRefs<ReturnType<typeof useBenchButtons>>
   nowMs: number
   recordPath: string
 }>()
@@ -36,7 +32,7 @@ const out = (outcome: DemouldOutcome) => emit('record', { type: 'demoulded', out
 
 <template>
   <section class="pool" aria-label="Next">
-    <div v-if="isWeighStep(step)" class="actual">
+    <div v-if="isWeighStep(step) && !weighing.phase" class="actual">
       <QuantityField
         :key="`${step}${facts.batch}`"
         :model-value="weighing.massG"
@@ -48,7 +44,6 @@ const out = (outcome: DemouldOutcome) => emit('record', { type: 'demoulded', out
         @update:model-value="emit('mass', $event)"
         @problem="emit('problem', $event)"
       />
-      <RunScales :weighing :scale :buttons />
     </div>
     <button v-if="mode === 'knock'" type="button" class="knock" data-pool @click="emit('knock')">
       <span class="figure">{{ action }}</span>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { STAGES } from '#core/pour'
+import { STAGES, type Stage } from '#core/pour'
 import { useRun } from './useRun'
 import { bowlNameOf, mixesInBags } from './advance'
 import { useUnits } from '~/parts/show/useUnits'
@@ -12,6 +12,8 @@ const { id } = defineProps<{ id: string }>()
 const units = useUnits()
 const run = useRun(id)
 
+/** From the first water to the piece coming out there is something to put a thermometer in. */
+const THERMOMETER_STAGES: ReadonlySet<Stage> = new Set(['sift', 'soak', 'stir', 'pour', 'set', 'demould'])
 const ending = ref(false)
 const fixing = ref(false)
 /** From the first water to the piece coming out, something can be put right. */
@@ -99,6 +101,18 @@ const sign = computed(() =>
       </div>
       <div class="aside">
         <CautionNote v-for="caution in run.cautions" :id="caution" :key="caution" />
+        <RunScales
+          v-if="run.weighing.isNow && !run.stale"
+          :weighing="run.weighing"
+          :scale="run.scale"
+          :buttons="run.buttons"
+        />
+        <RunThermometers
+          v-if="run.step && THERMOMETER_STAGES.has(run.view.stage)"
+          :pour-id="id"
+          :batch="run.facts.batch"
+          @record="run.put"
+        />
       </div>
     </section>
 
@@ -126,8 +140,6 @@ const sign = computed(() =>
         :mode="run.mode"
         :action="run.action"
         :weighing="run.weighing"
-        :scale="run.scale"
-        :buttons="run.buttons"
         :now-ms="run.now"
         :record-path="`/casts/${id}`"
         @knock="run.knock"

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** Which scale stands under the bowl and which button counts for this pour. Usage: <RunScales :weighing :scale :buttons /> */
+import { Scale } from '@lucide/vue'
 import type { UnwrapNestedRefs } from 'vue'
 import type { useBenchButtons } from './useBenchButtons'
 import type { useBowlScale } from './useBowlScale'
@@ -13,15 +14,20 @@ defineProps<{
 </script>
 
 <template>
-  <div class="scales">
-    <button v-if="weighing.isTyped && scale.says" type="button" @click="weighing.followScale()">
-      Take what the scale shows
-    </button>
+  <section class="scales" aria-label="Scale and button">
+    <p v-if="scale.says || scale.isPut" class="name">
+      <Scale :size="20" aria-hidden="true" /> {{ scale.name }}
+      <template v-if="scale.isGone"> says nothing</template>
+    </p>
     <template v-if="scale.says">
-      <button type="button" @click="scale.zero()">Zero the scale here</button>
-      <button v-if="scale.isPut" type="button" @click="scale.takeOff()">Take {{ scale.name }} off</button>
+      <button v-if="weighing.isTyped" type="button" @click="weighing.followScale()">
+        Take what it shows
+      </button>
+      <button v-else type="button" @click="weighing.typeInstead()">Type it instead</button>
+      <button type="button" @click="weighing.zero()">Zero the scale here</button>
     </template>
-    <template v-else>
+    <button v-if="scale.isPut" type="button" @click="scale.takeOff()">Take it off</button>
+    <template v-if="!scale.says">
       <button v-for="d in scale.others" :key="d.id" type="button" @click="scale.put(d.id)">
         Use {{ d.name }}<small v-if="d.elsewhere"> (it is at another pour)</small>
       </button>
@@ -36,7 +42,7 @@ defineProps<{
       {{ d.name }} knocks here: take it off
     </button>
     <small v-if="scale.line.failure" role="alert">{{ scale.line.failure }}</small>
-  </div>
+  </section>
 </template>
 
 <style scoped>
@@ -44,16 +50,22 @@ defineProps<{
   display: flex;
   flex-wrap: wrap;
   gap: var(--s2);
-  justify-content: center;
+}
+.name {
+  width: 100%;
+  display: flex;
+  align-items: center;
+  gap: var(--s2);
+  font-weight: 700;
 }
 button {
   min-height: 44px;
-  padding: 0 var(--s4);
+  padding: 0 var(--s3);
   border-radius: 999px;
   border: 2px solid currentColor;
   background: transparent;
   color: inherit;
-  font-weight: 700;
+  font-weight: 600;
   cursor: pointer;
 }
 </style>

@@ -23,7 +23,7 @@ const mark = `${100 / MOST}%`
 </script>
 
 <template>
-  <div class="target">
+  <div class="target" :class="{ followed: phase }">
     <p class="figure mass">
       <template v-if="weighing">
         {{ units.mass(Math.abs(weighing.toGoG)) }}
@@ -59,6 +59,12 @@ const mark = `${100 / MOST}%`
   font-weight: 400;
   letter-spacing: 0;
   color: var(--on-ground-soft);
+  white-space: nowrap;
+}
+/* The gauge below it belongs on the same screen. */
+.followed .mass {
+  font-size: clamp(3.4rem, 7.5vw, 5.6rem);
+  line-height: 1;
 }
 .gauge {
   position: relative;

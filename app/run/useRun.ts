@@ -72,7 +72,7 @@ export function useRun(id: string) {
     if (!facts.value || (mode.value !== 'knock' && mode.value !== 'demould')) return
     const weighed = isWeighStep(step.value) ? weighing.knock() : undefined
     if (weighed?.does === 'zero') {
-      scale.zero()
+      weighing.zero()
       said.value = 'Zeroed.'
       return
     }

@@ -34,8 +34,8 @@ async function read(from: SerialPort): Promise<void> {
     for (const line of cutter.cut(decoder.decode(value, { stream: true })).lines) {
       const said = readDeviceLine(line)
       if (said?.type === 'mass') {
-        const { massG, stable, overload } = said
-        says.value = { massG, stable, overload, atMs: clock.nowMs() }
+        const { massG, stable, tared, overload } = said
+        says.value = { massG, stable, tared, overload, atMs: clock.nowMs() }
       }
     }
   }

@@ -28,15 +28,21 @@ export function useWeighing(
   const isTyped = ref(false)
   const problem = ref('')
   const seen = shallowRef(NOT_YET)
+  const keyNow = () => `${step()} ${batch()}`
+  /** The step that the scale was zeroed for last. */
+  let zeroedAt: string | undefined
   watch([step, batch], () => {
     typedG.value = undefined
     isTyped.value = false
     problem.value = ''
-    seen.value = NOT_YET
+    // Taken back to where it was zeroed, the weighing goes on: what lies there is still what went in.
+    seen.value = zeroedAt === keyNow() ? { ...NOT_YET, zeroed: true } : NOT_YET
   })
   watch([scale.says, now], ([says, nowMs]) => {
     const target = targetG()
-    if (target !== undefined) seen.value = watchWeighing(seen.value, says, target, divisionG(), nowMs)
+    if (target === undefined) return
+    seen.value = watchWeighing(seen.value, says, target, divisionG(), nowMs)
+    if (seen.value.zeroed) zeroedAt = keyNow()
   })
   const phase = computed(() => {
     const target = targetG()
@@ -57,6 +63,13 @@ export function useWeighing(
       isTyped.value = true
     },
   })
+  function zero() {
+    seen.value = { ...NOT_YET, zeroAsked: true }
+    scale.zero()
+  }
+  function typeInstead() {
+    isTyped.value = true
+  }
   function followScale() {
     isTyped.value = false
     problem.value = ''
@@ -74,5 +87,15 @@ export function useWeighing(
       : { does: 'wait' }
   }
 
-  return { massG, isTyped, problem, phase, followScale, knock, isNow: computed(() => isWeighStep(step())) }
+  return {
+    massG,
+    isTyped,
+    problem,
+    phase,
+    zero,
+    typeInstead,
+    followScale,
+    knock,
+    isNow: computed(() => isWeighStep(step())),
+  }
 }

@@ -3,10 +3,12 @@ import { NOT_YET, watchWeighing, weighPhaseOf, type ScaleSays, type WeighWatch }
 
 const TARGET_G = 700
 /** Plays what a scale says, second by second, and gives what the step makes of it. */
-function play(lines: readonly (readonly [atS: number, massG: number | null, stable: boolean])[]) {
+function play(
+  lines: readonly (readonly [atS: number, massG: number | null, stable: boolean, tared?: boolean])[],
+) {
   let watch: WeighWatch = NOT_YET
-  return lines.map(([atS, massG, stable]) => {
-    const says: ScaleSays = { massG, stable, overload: massG === null, atMs: atS * 1000 }
+  return lines.map(([atS, massG, stable, tared = true]) => {
+    const says: ScaleSays = { massG, stable, tared, overload: massG === null, atMs: atS * 1000 }
     watch = watchWeighing(watch, says, TARGET_G, 1, atS * 1000)
     const phase = weighPhaseOf(watch, says, TARGET_G, 1, atS * 1000)!
     return phase.phase === 'enough' && phase.offered ? 'offered' : phase.phase
@@ -16,8 +18,8 @@ function play(lines: readonly (readonly [atS: number, massG: number | null, stab
 it('asks to be zeroed with the bowl on, fills, and offers the next step after two seconds of rest', () => {
   expect(
     play([
-      [0, 236, true],
-      [1, 12, false],
+      [0, 0, true, false],
+      [1, 236, true, false],
       [2, 0, true],
       [3, 400, false],
       [4, 700, false],
@@ -27,6 +29,22 @@ it('asks to be zeroed with the bowl on, fills, and offers the next step after tw
       [8, 702, true],
     ]),
   ).toEqual(['zero', 'zero', 'filling', 'filling', 'filling', 'enough', 'enough', 'offered', 'offered'])
+})
+
+it('an empty scale at nothing is not zeroed: the bowl put on it then would count as water', () => {
+  expect(
+    play([
+      [0, 0, true, false],
+      [1, 236, true, false],
+      [5, 700, true, false],
+    ]),
+  ).toEqual(['zero', 'zero', 'zero'])
+  // One that cannot say that it was zeroed is taken at its word once it was asked to.
+  const asked = { ...NOT_YET, zeroAsked: true }
+  const says = { massG: 0, stable: true, tared: null, overload: false, atMs: 0 }
+  expect(watchWeighing(asked, says, TARGET_G, 1, 0).zeroed).toBe(true)
+  expect(watchWeighing(asked, { ...says, massG: 236 }, TARGET_G, 1, 0).zeroed).toBe(false)
+  expect(watchWeighing(asked, { ...says, tared: false }, TARGET_G, 1, 0).zeroed).toBe(false)
 })
 
 it('a touch of the bowl begins the two seconds anew; too much is enough, and offers nothing', () => {

@@ -4,18 +4,25 @@ import { weighingOf, type Weighing } from '#core/mix'
 export interface ScaleSays {
   massG: number | null
   stable: boolean
+  /** It counts from where it was zeroed with something on it; null where it does not say. */
+  tared: boolean | null
   overload: boolean
   atMs: number
 }
 
 /** A weighing as it is followed: kept from one look to the next. */
 export interface WeighWatch {
-  /** The scale has stood at nothing since this step began: from there what it shows is what went in. */
+  /** It was asked to zero itself for this step: taken for done where it does not say. */
+  zeroAsked: boolean
+  /**
+   * It has stood at nothing with the bowl on it: from there what it shows is what went in. An empty scale stands at
+   * nothing as well, and a bowl that is put on it then would count as water: so only where it was zeroed.
+   */
   zeroed: boolean
   /** Since when it has lain there right and still. */
   rightSinceMs: number | undefined
 }
-export const NOT_YET: WeighWatch = { zeroed: false, rightSinceMs: undefined }
+export const NOT_YET: WeighWatch = { zeroAsked: false, zeroed: false, rightSinceMs: undefined }
 
 /** Right and still for this long, and the next step offers itself. */
 const OFFER_AFTER_MS = 2000
@@ -30,9 +37,10 @@ export function watchWeighing(
   nowMs: number,
 ): WeighWatch {
   if (!says || says.massG === null) return { ...before, rightSinceMs: undefined }
-  const zeroed = before.zeroed || (says.stable && Math.abs(says.massG) <= ZERO_DIVISIONS * divisionG)
+  const atNothing = says.stable && Math.abs(says.massG) <= ZERO_DIVISIONS * divisionG
+  const zeroed = before.zeroed || (atNothing && (says.tared ?? before.zeroAsked))
   const right = zeroed && says.stable && weighingOf(targetG, says.massG, divisionG).state === 'right'
-  return { zeroed, rightSinceMs: right ? (before.rightSinceMs ?? nowMs) : undefined }
+  return { ...before, zeroed, rightSinceMs: right ? (before.rightSinceMs ?? nowMs) : undefined }
 }
 
 export type WeighPhase =

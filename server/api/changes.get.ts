@@ -38,7 +38,15 @@ export default defineRoute(async (event) => {
     }
   }
   const unsubscribe = feed.subscribe((messages) => (live ? push(messages) : waiting.push(...messages)))
-  const untrack = trackStream({ address, workshopId: workshop.id, write, close: () => res.end() })
+  const untrack = trackStream({
+    address,
+    workshopId: workshop.id,
+    // Not before it has said hello: what comes earlier it asks for itself, or can do without.
+    write: (text) => {
+      if (live) write(text)
+    },
+    close: () => res.end(),
+  })
   const closed = new Promise<void>((resolve) => res.once('close', resolve)).then(() => {
     unsubscribe()
     untrack()

@@ -202,8 +202,9 @@ export class DeviceHub {
   }
 }
 
-const massOf = ({ massG, stable, overload }: Extract<DeviceMessage, { type: 'mass' }>) => ({
+const massOf = ({ massG, stable, tared, overload }: Extract<DeviceMessage, { type: 'mass' }>) => ({
   massG,
   stable,
+  tared,
   overload,
 })

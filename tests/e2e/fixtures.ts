@@ -1,12 +1,14 @@
 import { test as base, expect, type Page } from '@playwright/test'
 import { loadDemo } from '../../scripts/demo'
 import { createTestDatabase } from '../support/database'
-import { startServer, type TestServer } from '../support/server'
+import { freePort, startServer, type TestServer } from '../support/server'
 
 interface Workshop {
   databaseUrl: string
   db: Awaited<ReturnType<typeof createTestDatabase>>['db']
   server: TestServer
+  /** Where devices connect. */
+  devicePort: number
   /** Ends the server and starts it again on the same address. */
   restart: (signal: 'SIGTERM' | 'SIGKILL') => Promise<void>
 }
@@ -26,17 +28,19 @@ export const test = base.extend<Fixtures>({
   workshop: async ({ demo }, use) => {
     const database = await createTestDatabase()
     if (demo) await loadDemo(database.db, Date.now())
-    let server = await startServer(database.url)
+    const devicePort = await freePort()
+    let server = await startServer(database.url, { devicePort })
     const port = Number(new URL(server.address).port)
     await use({
       databaseUrl: database.url,
       db: database.db,
+      devicePort,
       get server() {
         return server
       },
       restart: async (signal) => {
         await server.stop(signal)
-        server = await startServer(database.url, { port })
+        server = await startServer(database.url, { port, devicePort })
       },
     })
     await server.stop()

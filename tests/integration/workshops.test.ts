@@ -65,6 +65,8 @@ beforeAll(async () => {
     ['spoon-tests', 'spoon_test'],
   ] as const)
     ids[name] = await first(table)
+  // Devices name themselves; the demo's are theirs alone here.
+  ids.devices = 'shed-scale'
   pour = ids.pours = randomUUID()
   event = randomUUID()
   await createPour(theirs, pour, keepPlan(testPlan()), Date.now())
@@ -113,6 +115,8 @@ it('no route reads or writes a row of another workshop', async () => {
       stirS: 60,
       tookS: 900,
     },
+    'PUT /api/devices/:id/use': { channel: 'mass', to: null },
+    'POST /api/devices/:id/tare': {},
     'PUT /api/bowls/:id': { revision: 1, bowl: { name: 'x', volumeMl: 500, tareG: 1 } },
     'PUT /api/mould-sets/:id': {
       revision: 1,

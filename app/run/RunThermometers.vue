@@ -1,0 +1,62 @@
+<script setup lang="ts">
+/** What the thermometers in this pour read, large; a reading can be kept. Usage: <RunThermometers :pour-id :batch @record /> */
+import { Thermometer } from '@lucide/vue'
+import type { EventBody } from '#core/pour'
+import { useUnits } from '~/parts/show/useUnits'
+import { useThermometers } from './useThermometers'
+
+const props = defineProps<{ pourId: string; batch: number }>()
+const emit = defineEmits<{ record: [body: EventBody] }>()
+const units = useUnits()
+const { put, others, putHere, takeOff, cite } = useThermometers(props.pourId, () => props.batch)
+
+type Put = (typeof put.value)[number]
+function keep({ device, channel, now }: Put) {
+  if (typeof now?.tempC !== 'number') return
+  emit('record', {
+    type: 'temperature',
+    place: 'slurry',
+    tempC: now.tempC,
+    reading: cite(device, channel, now.atMs),
+    ...(props.batch > 0 ? { batch: props.batch } : {}),
+  })
+}
+</script>
+
+<template>
+  <div v-if="put.length > 0 || others.length > 0" class="thermometers">
+    <div v-for="t in put" :key="t.key" class="one" data-testid="thermometer">
+      <Thermometer :size="24" aria-hidden="true" />
+      <span class="figure">{{ typeof t.now?.tempC === 'number' ? units.temp(t.now.tempC) : '–' }}</span>
+      <span class="name">{{ t.name }}<template v-if="!t.isHere"> says nothing</template></span>
+      <button v-if="typeof t.now?.tempC === 'number'" type="button" @click="keep(t)">Keep this</button>
+      <button type="button" @click="takeOff(t.device, t.channel)">Take it out</button>
+    </div>
+    <button v-for="t in others" :key="t.key" type="button" @click="putHere(t.device, t.channel)">
+      Put {{ t.name }} in<template v-if="t.at"> (it is at another pour)</template>
+    </button>
+  </div>
+</template>
+
+<style scoped>
+.thermometers,
+.one {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: var(--s2) var(--s3);
+}
+.figure {
+  font-size: 2rem;
+}
+button {
+  min-height: 44px;
+  padding: 0 var(--s3);
+  border-radius: 999px;
+  border: 2px solid currentColor;
+  background: transparent;
+  color: inherit;
+  font-weight: 600;
+  cursor: pointer;
+}
+</style>

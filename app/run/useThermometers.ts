@@ -1,0 +1,37 @@
+import { computed } from 'vue'
+import type { DeviceChannel, ReadingRef } from '#core/pour'
+import { useDevices } from '~/stores/devices'
+import { useWorkshop } from '~/stores/workshop'
+
+/** Thermometers that sit in this pour: what each reads now, and which others there are. */
+export function useThermometers(pourId: string, batch: () => number | undefined) {
+  const workshop = useWorkshop()
+  const devices = useDevices()
+  const all = computed(() =>
+    workshop.devices.flatMap(({ id, name, uses }) => {
+      const now = devices.now.get(id)
+      const known = new Set<DeviceChannel>([
+        ...(Object.keys(now?.temps ?? {}) as DeviceChannel[]),
+        ...uses.map((u) => u.channel).filter((c) => c.startsWith('t')),
+      ])
+      return [...known].sort().map((channel) => ({
+        key: `${id} ${channel}`,
+        device: id,
+        channel,
+        name: `${name}, ${channel.slice(1)}`,
+        now: now?.temps[channel],
+        isHere: now?.here ?? false,
+        at: uses.find((u) => u.channel === channel)?.pourId,
+      }))
+    }),
+  )
+  return {
+    put: computed(() => all.value.filter((t) => t.at === pourId)),
+    /** There, reading something, and not in this pour. */
+    others: computed(() => all.value.filter((t) => t.at !== pourId && typeof t.now?.tempC === 'number')),
+    putHere: (device: string, channel: DeviceChannel) =>
+      workshop.putDeviceTo(device, channel, { pourId, batch: batch() ?? 0 }),
+    takeOff: (device: string, channel: DeviceChannel) => workshop.putDeviceTo(device, channel, null),
+    cite: (device: string, channel: DeviceChannel, atMs: number): ReadingRef => ({ device, channel, atMs }),
+  }
+}
