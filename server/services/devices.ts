@@ -108,6 +108,8 @@ const MOST_READINGS = 2000
 
 /** What was read for a pour on one channel, oldest first; thinned evenly where there is more than a chart shows. */
 export async function readingsOf(db: Db, pourId: string): Promise<KeptReading[]> {
+  const pour = await db.selectFrom('pour').select('id').where('id', '=', pourId).executeTakeFirst()
+  if (!pour) throw new DomainError('not_found')
   const { rows } = await sql<{
     device_id: string
     channel: DeviceChannel

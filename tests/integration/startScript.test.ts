@@ -180,9 +180,11 @@ it('before a migration the database is kept as it was; a backup holds every row,
   await sql`drop schema public cascade`.execute(owner.unscoped)
   await sql`create schema public`.execute(owner.unscoped)
   await migrate(owner.unscoped, before)
-  await sql`insert into bowl (id, name, volume_ml, tare_g) values (${randomUUID()}, 'Basin', 900, 10)`.execute(
-    owner.unscoped,
-  )
+  await owner
+    .workshop(await owner.soleWorkshop())
+    .insertInto('bowl')
+    .values({ id: randomUUID(), name: 'Basin', volume_ml: 900, tare_g: 10 })
+    .execute()
   await owner.close()
   await run.stop()
   const next = await running(port)
