@@ -12,6 +12,7 @@ import { createTestDatabase } from '../tests/support/database'
 import { startServer } from '../tests/support/server'
 import { testPlan, wholeRun } from '../tests/unit/plans'
 import { CHROMIUM_ARGS, CHROMIUM_PATH } from './chromium'
+import { benchDevices } from './benchDevices'
 import { benchServer } from './benchServer'
 import { loadDemo } from './demo'
 
@@ -138,7 +139,7 @@ rows.push(['API bench of 11 pours with all events, p50 (8 connections)', load.la
 rows.push(['API bench of 11 pours with all events, p99 (8 connections)', load.latency.p99, 'ms', 200])
 await server.stop()
 await database.drop()
-for (const { what, value, unit, most, with100 } of await benchServer())
+for (const { what, value, unit, most, with100 } of [...(await benchServer()), ...(await benchDevices())])
   rows.push([what, value, unit, most, with100])
 
 console.log('| what | measured | target | measured / target | to 100 pours |\n|---|---|---|---|---|')

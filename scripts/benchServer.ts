@@ -7,22 +7,10 @@ import { mouldInputSchema } from '../shared/moulds'
 import { createTestDatabase, type TestDatabase } from '../tests/support/database'
 import { openLiveStream, type LiveStream } from '../tests/support/liveStream'
 import { startServer, type TestServer } from '../tests/support/server'
-import { testPlan } from '../tests/unit/plans'
 import { sendDamaged } from './damaged'
 import { DEMO_MOULDS } from './demoMoulds'
 import { fillWorkshop } from './fill'
-
-/** What, measured, its unit, what must hold, and what it was with 100 pours where that is the question. */
-export interface Measured {
-  what: string
-  value: number
-  unit: string
-  most: number
-  with100?: number
-}
-
-const rank = (times: readonly number[], share: number) =>
-  [...times].sort((a, b) => a - b)[Math.min(times.length - 1, Math.floor(times.length * share))]!
+import { newPour, note, post, rank, type Measured } from './measured'
 
 const VIEWS: [what: string, path: string, most: number][] = [
   ['stock of bags', '/api/bags?limit=100', 20],
@@ -50,28 +38,6 @@ async function viewTimes(server: TestServer): Promise<number[]> {
   }
   return medians
 }
-
-const post = (server: TestServer, path: string, body: object | string) =>
-  fetch(server.address + path, {
-    method: 'POST',
-    headers: { 'content-type': 'application/json' },
-    body: typeof body === 'string' ? body : JSON.stringify(body),
-  })
-
-async function newPour(server: TestServer): Promise<string> {
-  const id = randomUUID()
-  const answer = await post(server, '/api/pours', { id, plan: testPlan() })
-  if (!answer.ok) throw new Error(`new pour: ${answer.status}`)
-  await answer.arrayBuffer()
-  return id
-}
-const note = () => ({
-  id: randomUUID(),
-  occurredAtMs: Date.now() - 1000,
-  who: '',
-  planRevision: 1,
-  body: { type: 'note', text: 'measured' },
-})
 
 /** Windows that each follow the stream and post an event every `everyMs`; how long a post takes, and until all have heard. */
 async function windows(server: TestServer, count: number, everyMs: number, forMs: number) {

@@ -5,6 +5,7 @@ import { compareByUrgency, viewPour } from '#core/pour'
 import { useNow } from '~/stores/clock'
 import { usePours } from '~/stores/pours'
 import { useWorkshop } from '~/stores/workshop'
+import { lanesOf } from './lanes'
 import { nextThing } from './nextThing'
 import { rawPiece } from '~/parts/show/rawRecord'
 
@@ -16,17 +17,24 @@ const lines = computed(() =>
   pours.open
     .map(({ record, facts }) => {
       const view = viewPour(facts, now.value)
-      return { id: record.id, piece: record.plan.piece, view, next: nextThing(facts, view, now.value) }
+      return {
+        id: record.id,
+        piece: record.plan.piece,
+        facts,
+        view,
+        next: nextThing(facts, view, now.value),
+      }
     })
     .sort((a, b) => compareByUrgency(a.view, b.view) || a.piece.localeCompare(b.piece)),
 )
+const ahead = computed(() => lanesOf(lines.value, now.value))
 const unreadable = computed(() => [...pours.unreadable.values()])
 const first = computed(() => lines.value[0])
 </script>
 
 <template>
   <div v-if="first" class="bench">
-    <BenchHero v-bind="first" />
+    <BenchHero :id="first.id" :piece="first.piece" :view="first.view" :next="first.next" />
     <section aria-labelledby="bench-title" class="rest">
       <div class="top">
         <div>
@@ -37,7 +45,15 @@ const first = computed(() => lines.value[0])
         </div>
         <Button as="router-link" to="/plan" label="Plan a pour" />
       </div>
-      <PourLine v-for="line in lines.slice(1)" :key="line.id" v-bind="line" />
+      <BenchLanes v-if="ahead.lanes.length > 0" :lanes="ahead" />
+      <PourLine
+        v-for="line in lines.slice(1)"
+        :id="line.id"
+        :key="line.id"
+        :piece="line.piece"
+        :view="line.view"
+        :next="line.next"
+      />
       <NuxtLink v-for="broken in unreadable" :key="broken.id" :to="`/casts/${broken.id}`" class="broken">
         <b>{{ rawPiece(broken) }}</b> cannot be read. It is kept as it is.
       </NuxtLink>

@@ -23,8 +23,8 @@ defineProps<{
       <button v-if="weighing.isTyped" type="button" @click="weighing.followScale()">
         Take what it shows
       </button>
-      <button v-else type="button" @click="weighing.typeInstead()">Type it instead</button>
-      <button type="button" @click="weighing.zero()">Zero the scale here</button>
+      <button v-else type="button" @click="weighing.typeInstead()">Type it</button>
+      <button type="button" @click="weighing.zero()">Zero it</button>
     </template>
     <button v-if="scale.isPut" type="button" @click="scale.takeOff()">Take it off</button>
     <template v-if="!scale.says">

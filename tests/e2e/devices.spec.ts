@@ -123,7 +123,7 @@ test('a scale that falls silent stops nothing: typed values go on, and stand whe
   // It stands at nothing, and yet is to be zeroed: a bowl that comes later would count as water.
   await expect(gauge(page)).toContainText('stand the bowl on it, then zero')
   scale.act({ do: 'add', massG: 236 })
-  await page.getByRole('button', { name: 'Zero the scale here' }).click()
+  await page.getByRole('button', { name: 'Zero it' }).click()
   await expect(gauge(page)).toHaveText('Nothing in it yet')
   scale.act({ do: 'add', massG: 300 })
   await expect(gauge(page)).toHaveText('Go on')

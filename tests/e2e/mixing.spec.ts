@@ -346,7 +346,7 @@ test('a scale on the line ticks the target down, and what it shows is recorded',
   await knock('Weigh the water', 5)
   await page.getByRole('button', { name: 'Connect a scale' }).click()
   await sends('ST,GS,+ 240.0 g')
-  await page.getByRole('button', { name: 'Zero the scale here' }).click()
+  await page.getByRole('button', { name: 'Zero it' }).click()
   await expect(page.locator('.mass')).toContainText('706 g to go of 706 g')
   await sends('US,GS,+ 640.0 g')
   await expect(page.locator('.mass')).toContainText('306 g to go of 706 g')

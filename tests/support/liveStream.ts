@@ -18,6 +18,7 @@ export async function openLiveStream(
   address: string,
   since?: number,
   onChange: (change: ChangeMessage) => void = () => {},
+  onLive: (said: readonly LiveMessage[]) => void = () => {},
 ): Promise<LiveStream> {
   const abort = new AbortController()
   const answer = await fetch(`${address}/api/changes${since === undefined ? '' : `?since=${since}`}`, {
@@ -41,8 +42,10 @@ export async function openLiveStream(
         const event = /^event: (.*)$/m.exec(part)?.[1]
         const data: unknown = JSON.parse(/^data: (.*)$/m.exec(part)![1]!)
         if (event === 'hello') gotHello(data as HelloMessage)
-        else if (event === 'live') live.push(...(data as LiveMessage[]))
-        else if (event === 'change') {
+        else if (event === 'live') {
+          live.push(...(data as LiveMessage[]))
+          onLive(data as LiveMessage[])
+        } else if (event === 'change') {
           received.push(data as ChangeMessage)
           onChange(data as ChangeMessage)
         }

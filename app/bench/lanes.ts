@@ -1,0 +1,89 @@
+import { aheadOf, clashesOf, type Clash, type PourFacts, type PourView, type Stage } from '#core/pour'
+import { MS_PER } from '#core/units'
+import { STAGE_WORDS } from '~/parts/words/pour'
+import { durationText, momentText } from '~/parts/show/time'
+
+/** How far the lanes look ahead, and a little back, so that what runs is seen to run. */
+const AHEAD_MS = 30 * MS_PER.min
+const BACK_MS = 2 * MS_PER.min
+const TICK_MS = 10 * MS_PER.min
+
+export interface LanePart {
+  stage: Stage
+  hands: boolean
+  /** From the left edge, and how wide, % of the axis. */
+  leftPct: number
+  widthPct: number
+  word: string
+}
+
+export interface Lane {
+  id: string
+  piece: string
+  parts: LanePart[]
+  /** The same in words, for who cannot see it. */
+  spoken: string
+}
+
+export interface Lanes {
+  lanes: Lane[]
+  clashes: (Clash & { words: string })[]
+  nowPct: number
+  ticks: { leftPct: number; word: string }[]
+}
+
+const pctOf = (atMs: number, nowMs: number) =>
+  (100 * Math.min(AHEAD_MS + BACK_MS, Math.max(0, atMs - nowMs + BACK_MS))) / (AHEAD_MS + BACK_MS)
+
+/** Pours with something in the next half hour, on one axis of time, and where two of them want hands at once. */
+export function lanesOf(
+  pours: readonly { id: string; piece: string; facts: PourFacts; view: PourView }[],
+  nowMs: number,
+): Lanes {
+  const all = pours
+    .map((p) => ({ ...p, ahead: aheadOf(p.facts, p.view, nowMs) }))
+    .filter(({ ahead }) => ahead.stretches.some((s) => s.hands && s.fromMs < nowMs + AHEAD_MS))
+  const pieces = new Map(all.map((p) => [p.id, p.piece]))
+  return {
+    lanes: all.map(({ id, piece, ahead }) => {
+      const shown = ahead.stretches.filter((s) => s.untilMs > nowMs - BACK_MS && s.fromMs < nowMs + AHEAD_MS)
+      return {
+        id,
+        piece,
+        parts: shown.map((s) => {
+          const leftPct = pctOf(s.fromMs, nowMs)
+          return {
+            stage: s.stage,
+            hands: s.hands,
+            leftPct,
+            widthPct: Math.max(0.8, pctOf(s.untilMs, nowMs) - leftPct),
+            word: STAGE_WORDS[s.stage],
+          }
+        }),
+        spoken: shown
+          .map(
+            (s) =>
+              `${STAGE_WORDS[s.stage]} ${s.fromMs <= nowMs ? 'now' : `at ${momentText(s.fromMs, nowMs)}`}`,
+          )
+          .join(', '),
+      }
+    }),
+    clashes: clashesOf(all, nowMs)
+      .filter((c) => c.atMs < nowMs + AHEAD_MS)
+      .map((clash) => ({ ...clash, words: clashWords(clash, (id) => pieces.get(id)!, nowMs) })),
+    nowPct: pctOf(nowMs, nowMs),
+    ticks: Array.from({ length: AHEAD_MS / TICK_MS }, (_, i) => {
+      const atMs = nowMs + (i + 1) * TICK_MS
+      return { leftPct: pctOf(atMs, nowMs), word: `${((i + 1) * TICK_MS) / MS_PER.min} min` }
+    }),
+  }
+}
+
+function clashWords({ between, atMs, hold }: Clash, pieceOf: (id: string) => string, nowMs: number): string {
+  const when = `${momentText(atMs, nowMs)}: ${between.map(pieceOf).join(' and ')} both want hands.`
+  if (!hold) return `${when} Neither can wait: find a second pair, or begin one of them later.`
+  const by = durationText(Math.ceil(hold.byMs / 1000 / 30) * 30)
+  return hold.at === 'soak'
+    ? `${when} Let ${pieceOf(hold.id)} soak ${by} longer: that costs nothing.`
+    : `${when} ${pieceOf(hold.id)} can stay in its mould ${by} longer.`
+}
