@@ -19,17 +19,28 @@ const { items: moulds } = (await (await fetch(`${address}/api/moulds?limit=100`)
 }
 const mouldId = (name: string) => moulds.find((m) => m.name.startsWith(name))!.id
 
+/** The demo's stand-ins are steered two ports further on (bin/start). */
+const steer = new URL(address)
+steer.port = String(Number(steer.port) + 2)
+async function act(standIn: string, what: object) {
+  await fetch(`${steer.origin}/act/${standIn}`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify(what),
+  })
+}
+
 const DESK = { width: 1280, height: 800 }
 const PHONE = { width: 390, height: 844 }
 const VIEWS: [name: string, path: string, size: typeof DESK][] = [
   ['bench', '/', DESK],
   ['bench-phone', '/', PHONE],
   ['plan', '/plan', DESK],
-  ['plan-phone', '/plan', PHONE],
   ['plan-mix', '/plan', DESK],
   ['plan-schools', '/plan', DESK],
   ['plan-time', '/plan', DESK],
   ['plasters', '/plasters', DESK],
+  ['pour-weigh', `/pour/${pourId('Lamp-oil jug')}`, DESK],
   ['pour-fix', `/pour/${pourId('Lamp-oil jug')}`, DESK],
   ['pour-soak-phone', `/pour/${pourId('Chart tile B4')}`, PHONE],
   ['pour-pour', `/pour/${pourId('Sea urchin, hand piece 7')}`, DESK],
@@ -86,6 +97,17 @@ for (const [name, path, viewport] of VIEWS.filter(([n]) => !only || n.startsWith
   if (name === 'plan-time') {
     await page.getByLabel('Stir', { exact: true }).fill('5')
     await page.getByText('What gives time to pour').evaluate((el) => el.scrollIntoView())
+  }
+  if (name === 'pour-weigh') {
+    // A bowl is put on, zeroed, and two thirds filled.
+    await act('shed-scale', { do: 'clear' })
+    await act('shed-scale', { do: 'add', massG: 236 })
+    await page.getByText('stand the bowl on it').waitFor()
+    await act('shed-scale', { do: 'tare' })
+    await page.getByText('Nothing in it yet').waitFor()
+    await act('shed-scale', { do: 'add', massG: 1900 })
+    await page.getByText('Go on', { exact: true }).waitFor()
+    await page.getByText('1005 g').waitFor()
   }
   if (name === 'pour-fix') {
     // Looked at, not recorded: the pour stays as it was.

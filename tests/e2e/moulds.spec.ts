@@ -295,7 +295,7 @@ test.describe('the shelf of the demo workshop', () => {
     open,
   }) => {
     await open(page, '/')
-    await page.getByRole('link', { name: /Seal’s jaw/ }).click()
+    await page.getByRole('link', { name: /of 9 Seal’s jaw/ }).click()
     await expect(page.getByRole('heading', { level: 1 })).toHaveText('Take it out')
     await page.goBack()
     await page.getByRole('link', { name: /Tide-clock face/ }).click()

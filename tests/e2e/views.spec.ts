@@ -120,7 +120,7 @@ test('the bench is alive at first open, most urgent first, and each line has its
   const soaking = page.getByRole('link', { name: /Chart tile B4/ }).locator('.time')
   const before = await soaking.innerText()
   await expect(soaking).not.toHaveText(before)
-  await page.getByRole('link', { name: /Seal’s jaw/ }).click()
+  await page.getByRole('link', { name: /of 9 Seal’s jaw/ }).click()
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Take it out')
   // The clock goes on in the next view, too.
   const overdue = page.getByRole('timer').locator('.figure')
