@@ -4,7 +4,7 @@ import { diceOf } from './dice'
 import { DeviceLine } from './line'
 import { PROBE, ProbeModel, SettingPiece } from './probeModel'
 import { BENCH_SCALE, ScaleModel, type ScaleKind } from './scaleModel'
-import { DEVICE_BEAT_MS } from '../shared/deviceLine'
+import { DEVICE_BEAT_MS } from '../shared/changes'
 
 /** A scale says what it shows this often; a thermometer once a second. */
 const SCALE_MS = 200

@@ -41,6 +41,11 @@ export interface BeatMessage {
 }
 export const BEAT_MS = 15_000
 
+/** A device that has nothing to say says so this often at the least. */
+export const DEVICE_BEAT_MS = 5000
+/** Not heard for longer, and it is not there. */
+export const DEVICE_SILENT_MS = 2.5 * DEVICE_BEAT_MS
+
 /** Where the clock and the stream stand: asked before anything is loaded, so that nothing falls between. */
 export interface TimeAnswer {
   serverTimeMs: number

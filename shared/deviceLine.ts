@@ -7,10 +7,6 @@ import { GRAMS_PER } from '../core/units'
 export const DEVICE_PROTOCOL = 1
 /** Longer is no line of this protocol. */
 export const MOST_LINE_BYTES = 1000
-/** A device that has nothing to say says so this often at the least. */
-export const DEVICE_BEAT_MS = 5000
-/** Not heard for longer, and it is not there. */
-export const DEVICE_SILENT_MS = 2.5 * DEVICE_BEAT_MS
 
 export const deviceIdSchema = z.string().regex(/^[A-Za-z0-9][A-Za-z0-9._-]{0,63}$/)
 /** A thermometer's sockets are numbered from 1. */

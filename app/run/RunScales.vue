@@ -20,25 +20,36 @@ defineProps<{
       <template v-if="scale.isGone"> says nothing</template>
     </p>
     <template v-if="scale.says">
-      <button v-if="weighing.isTyped" type="button" @click="weighing.followScale()">
+      <button v-if="weighing.isTyped" type="button" class="ghost" @click="weighing.followScale()">
         Take what it shows
       </button>
-      <button v-else type="button" @click="weighing.typeInstead()">Type it</button>
-      <button type="button" @click="weighing.zero()">Zero it</button>
+      <button v-else type="button" class="ghost" @click="weighing.typeInstead()">Type it</button>
+      <button type="button" class="ghost" @click="weighing.zero()">Zero it</button>
     </template>
-    <button v-if="scale.isPut" type="button" @click="scale.takeOff()">Take it off</button>
+    <button v-if="scale.isPut" type="button" class="ghost" @click="scale.takeOff()">Take it off</button>
     <template v-if="!scale.says">
-      <button v-for="d in scale.others" :key="d.id" type="button" @click="scale.put(d.id)">
+      <button v-for="d in scale.others" :key="d.id" type="button" class="ghost" @click="scale.put(d.id)">
         Use {{ d.name }}<small v-if="d.elsewhere"> (it is at another pour)</small>
       </button>
-      <button v-if="scale.line.can && !scale.line.connected" type="button" @click="scale.line.connect()">
+      <button
+        v-if="scale.line.can && !scale.line.connected"
+        type="button"
+        class="ghost"
+        @click="scale.line.connect()"
+      >
         Connect a scale
       </button>
     </template>
-    <button v-for="d in buttons.others" :key="d.id" type="button" @click="buttons.putHere(d.id)">
+    <button
+      v-for="d in buttons.others"
+      :key="d.id"
+      type="button"
+      class="ghost"
+      @click="buttons.putHere(d.id)"
+    >
       Knock with {{ d.name }}
     </button>
-    <button v-for="d in buttons.put" :key="d.id" type="button" @click="buttons.takeOff(d.id)">
+    <button v-for="d in buttons.put" :key="d.id" type="button" class="ghost" @click="buttons.takeOff(d.id)">
       {{ d.name }} knocks here: take it off
     </button>
     <small v-if="scale.line.failure" role="alert">{{ scale.line.failure }}</small>
@@ -57,15 +68,5 @@ defineProps<{
   align-items: center;
   gap: var(--s2);
   font-weight: 700;
-}
-button {
-  min-height: 44px;
-  padding: 0 var(--s3);
-  border-radius: 999px;
-  border: 2px solid currentColor;
-  background: transparent;
-  color: inherit;
-  font-weight: 600;
-  cursor: pointer;
 }
 </style>

@@ -29,10 +29,18 @@ function keep({ device, channel, now }: Put) {
       <Thermometer :size="24" aria-hidden="true" />
       <span class="figure">{{ typeof t.now?.tempC === 'number' ? units.temp(t.now.tempC) : '–' }}</span>
       <span class="name">{{ t.name }}<template v-if="!t.isHere"> says nothing</template></span>
-      <button v-if="typeof t.now?.tempC === 'number'" type="button" @click="keep(t)">Keep this</button>
-      <button type="button" @click="takeOff(t.device, t.channel)">Take it out</button>
+      <button v-if="typeof t.now?.tempC === 'number'" type="button" class="ghost" @click="keep(t)">
+        Keep this
+      </button>
+      <button type="button" class="ghost" @click="takeOff(t.device, t.channel)">Take it out</button>
     </div>
-    <button v-for="t in others" :key="t.key" type="button" @click="putHere(t.device, t.channel)">
+    <button
+      v-for="t in others"
+      :key="t.key"
+      type="button"
+      class="ghost"
+      @click="putHere(t.device, t.channel)"
+    >
       Put {{ t.name }} in<template v-if="t.at"> (it is at another pour)</template>
     </button>
   </div>
@@ -48,15 +56,5 @@ function keep({ device, channel, now }: Put) {
 }
 .figure {
   font-size: 2rem;
-}
-button {
-  min-height: 44px;
-  padding: 0 var(--s3);
-  border-radius: 999px;
-  border: 2px solid currentColor;
-  background: transparent;
-  color: inherit;
-  font-weight: 600;
-  cursor: pointer;
 }
 </style>

@@ -6,6 +6,9 @@ import { useNow } from '~/stores/clock'
 import { usePour } from '~/parts/pour/usePour'
 import { useBenchButtons } from './useBenchButtons'
 import { useBowlScale } from './useBowlScale'
+import { say } from '~/parts/show/speech'
+import { usePreferences } from '~/parts/show/usePreferences'
+import { timeLeftToSay } from './timeLeft'
 import { useKnock } from './useKnock'
 import { useWeighing } from './useWeighing'
 import { usePours } from '~/stores/pours'
@@ -91,6 +94,13 @@ export function useRun(id: string) {
   }
   const knock = useKnock(advance, undo)
   const buttons = useBenchButtons(id, advance)
+  const { sound } = usePreferences()
+  watch([now, () => view.value?.clock], ([nowMs, clock], [beforeMs, before]) => {
+    // Another clock begins anew.
+    if (!clock || clock.id !== before?.id || clock.startMs !== before.startMs) return
+    const left = timeLeftToSay(clock, beforeMs, nowMs)
+    if (left && sound.value) say(left)
+  })
   const wakeLock = useWakeLock()
   watch(
     mode,

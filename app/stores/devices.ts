@@ -1,6 +1,6 @@
 import { defineStore } from 'pinia'
 import { shallowReactive } from 'vue'
-import { DEVICE_SILENT_MS } from '~~/shared/deviceLine'
+import { DEVICE_SILENT_MS } from '~~/shared/changes'
 import type { LiveMessage } from '~~/shared/devices'
 import { elapsedMs } from './clock'
 

@@ -1,10 +1,9 @@
 import { randomUUID } from 'node:crypto'
 import { once } from 'node:events'
 import { createServer, type Server, type Socket } from 'node:net'
+import { DEVICE_BEAT_MS, DEVICE_SILENT_MS } from '../../shared/changes'
 import {
-  DEVICE_BEAT_MS,
   DEVICE_PROTOCOL,
-  DEVICE_SILENT_MS,
   LineCutter,
   readDeviceLine,
   type DeviceCommand,
