@@ -36,6 +36,8 @@ export function useBowlScale(pourId: string, batch: () => number | undefined) {
 
   return {
     line,
+    /** Which one it is; another counts from elsewhere. */
+    key: computed(() => (line.connected.value ? 'line' : (device.value?.id ?? ''))),
     says,
     name: computed(() => (line.connected.value ? 'Your scale' : (device.value?.name ?? ''))),
     /** One was put here, and says nothing. */

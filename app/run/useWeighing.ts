@@ -38,6 +38,10 @@ export function useWeighing(
     // Taken back to where it was zeroed, the weighing goes on: what lies there is still what went in.
     seen.value = zeroedAt === keyNow() ? { ...NOT_YET, zeroed: true } : NOT_YET
   })
+  watch(scale.key, () => {
+    zeroedAt = undefined
+    seen.value = NOT_YET
+  })
   watch([scale.says, now], ([says, nowMs]) => {
     const target = targetG()
     if (target === undefined) return

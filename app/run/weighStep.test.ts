@@ -47,6 +47,20 @@ it('an empty scale at nothing is not zeroed: the bowl put on it then would count
   expect(watchWeighing(asked, { ...says, tared: false }, TARGET_G, 1, 0).zeroed).toBe(false)
 })
 
+it('a scale that was switched off and on has lost its zero, and says or is taken to have', () => {
+  const filled = { massG: 300, stable: true, overload: false, atMs: 0 }
+  const zeroed = { ...NOT_YET, zeroAsked: true, zeroed: true }
+  const look = (before: WeighWatch, says: ScaleSays | undefined) =>
+    watchWeighing(before, says, TARGET_G, 1, 0)
+  expect(look(zeroed, { ...filled, tared: true }).zeroed).toBe(true)
+  expect(look(zeroed, { ...filled, tared: false }).zeroed).toBe(false)
+  expect(look(zeroed, { ...filled, tared: null }).zeroed).toBe(true)
+  const back = look(look(zeroed, undefined), { ...filled, massG: 0, tared: null })
+  expect([back.zeroed, back.zeroAsked]).toEqual([false, false])
+  // One that kept its zero over a broken line goes on.
+  expect(look(look(zeroed, undefined), { ...filled, tared: true }).zeroed).toBe(true)
+})
+
 it('a touch of the bowl begins the two seconds anew; too much is enough, and offers nothing', () => {
   expect(
     play([

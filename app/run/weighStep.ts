@@ -19,10 +19,17 @@ export interface WeighWatch {
    * nothing as well, and a bowl that is put on it then would count as water: so only where it was zeroed.
    */
   zeroed: boolean
+  /** It said nothing for a while: one that cannot say whether it is zeroed may have been switched off. */
+  silent: boolean
   /** Since when it has lain there right and still. */
   rightSinceMs: number | undefined
 }
-export const NOT_YET: WeighWatch = { zeroAsked: false, zeroed: false, rightSinceMs: undefined }
+export const NOT_YET: WeighWatch = {
+  zeroAsked: false,
+  zeroed: false,
+  silent: false,
+  rightSinceMs: undefined,
+}
 
 /** Right and still for this long, and the next step offers itself. */
 const OFFER_AFTER_MS = 2000
@@ -36,11 +43,17 @@ export function watchWeighing(
   divisionG: number,
   nowMs: number,
 ): WeighWatch {
-  if (!says || says.massG === null) return { ...before, rightSinceMs: undefined }
+  if (!says) return { ...before, silent: true, rightSinceMs: undefined }
+  // Switched off and on it counts from elsewhere: what it shows now is not what went in.
+  const lostZero = says.tared === false || (says.tared === null && before.silent)
+  const known: WeighWatch = lostZero
+    ? { ...before, zeroed: false, zeroAsked: before.zeroAsked && !before.silent, silent: false }
+    : { ...before, silent: false }
+  if (says.massG === null) return { ...known, rightSinceMs: undefined }
   const atNothing = says.stable && Math.abs(says.massG) <= ZERO_DIVISIONS * divisionG
-  const zeroed = before.zeroed || (atNothing && (says.tared ?? before.zeroAsked))
+  const zeroed = known.zeroed || (atNothing && (says.tared ?? known.zeroAsked))
   const right = zeroed && says.stable && weighingOf(targetG, says.massG, divisionG).state === 'right'
-  return { ...before, zeroed, rightSinceMs: right ? (before.rightSinceMs ?? nowMs) : undefined }
+  return { ...known, zeroed, rightSinceMs: right ? (before.rightSinceMs ?? nowMs) : undefined }
 }
 
 export type WeighPhase =
