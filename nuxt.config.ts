@@ -46,6 +46,14 @@ export default defineNuxtConfig({
     headers: {
       crossOriginEmbedderPolicy: false,
       strictTransportSecurity: false,
+      // A loud noise may be a knock; nothing else of the machine's is asked for.
+      permissionsPolicy: {
+        camera: [],
+        'display-capture': [],
+        fullscreen: [],
+        geolocation: [],
+        microphone: ['self'],
+      },
       contentSecurityPolicy: {
         'default-src': ["'self'"],
         'img-src': ["'self'", 'data:'],

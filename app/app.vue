@@ -1,5 +1,7 @@
 <script setup lang="ts">
 import { CalendarClock, Droplets, Layers, Package, Settings2, Shapes } from '@lucide/vue'
+import { usePreferences } from '~/parts/show/usePreferences'
+import { REHEARSAL_PLACE, useBench } from '~/stores/bench'
 import { useConnection } from '~/stores/connection'
 import { useOutbox } from '~/stores/outbox'
 
@@ -7,6 +9,14 @@ const connection = useConnection()
 const outbox = useOutbox()
 // Everything is loaded here, once: what falls due rings wherever one is.
 connection.start()
+
+const bench = useBench()
+function endRehearsal() {
+  sessionStorage.removeItem(REHEARSAL_PLACE)
+  location.href = '/'
+}
+const { look } = usePreferences()
+useHead({ htmlAttrs: { 'data-look': look } })
 
 const PLACES = [
   { to: '/', name: 'Bench', icon: Layers },
@@ -32,6 +42,10 @@ const PLACES = [
         </NuxtLink>
       </nav>
     </header>
+    <p v-if="!bench.isReal" class="offline rehearsal" role="status">
+      A rehearsal, {{ bench.speed }} times as fast: nothing here is kept or sent.
+      <button type="button" @click="endRehearsal">End it</button>
+    </p>
     <p v-if="!connection.connected" class="offline" role="status">
       Not connected. Go on working: what you record is kept here<template v-if="outbox.unsent.length">
         ({{ outbox.unsent.length }} waiting)</template

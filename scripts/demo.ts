@@ -14,9 +14,12 @@ import {
   foldPour,
   keepPlan,
   planMould,
+  stageOf,
   type DeviceChannel,
   type EventBody,
+  type PlanStep,
   type PourEvent,
+  type PourFacts,
   type PourPlan,
   type StepId,
 } from '../core/pour'
@@ -31,6 +34,7 @@ import { insertMould } from '../server/services/moulds'
 import { putMouldSet } from '../server/services/mouldSets'
 import { putPlaster } from '../server/services/plasters'
 import { getPour } from '../server/services/pours'
+import { addSettling } from '../server/services/settling'
 import { summarise } from '../server/services/summaries'
 import { getSettings, saveSettings } from '../server/services/workshop'
 import { DEMO_MOULDS, DEMO_SETS, type DemoMouldKey } from './demoMoulds'
@@ -146,6 +150,14 @@ const DEMO_BOWLS: BowlInput[] = [
 ]
 const BLUE_BASIN = DEMO_BOWLS[1]!
 
+/** Bowls that follow one another, each named by its layer. */
+const inLayers = (...layers: [name: string, sharePct: number][]): PourPlan['batching'] => ({
+  split: { by: 'layers', layers: layers.map(([name, sharePct]) => ({ name, sharePct })) },
+  bowl: null,
+  pourRateMlMin: null,
+  scaleCapacityG: 5000,
+})
+
 type MouldIds = Record<DemoMouldKey, string>
 type PlasterIds = Record<DemoPlasterKey, string>
 type BagIds = Partial<Record<DemoPlasterKey, string>>
@@ -192,40 +204,84 @@ function plan(
 
 type Timed = [atS: number, who: string, body: EventBody]
 
-/** Bodies of the wet steps in order, up to one of them, the last `lastDoneS` ago, at the planned pace or another. */
+/** What each step of a plan records, and how long after the one before. */
+function stepDone(
+  facts: PourFacts,
+  { id, batch }: PlanStep,
+  pace: Pick<PourPlan, 'soakS' | 'stirS' | 'stirManner'>,
+): [afterS: number, body: EventBody] | undefined {
+  const { planned } = facts.batches[batch]!
+  const bowl = batch > 0 ? { batch } : {}
+  switch (id) {
+    case 'prepare':
+      return [0, { type: 'mould_ready' }]
+    case 'key_layer':
+      return [3 * MIN, { type: 'layer_keyed' }]
+    case 'check_air':
+      return [MIN, { type: 'extraction_checked' }]
+    case 'weigh_water':
+      return [4 * MIN, { type: 'weighed', what: 'water', massG: planned.waterG + 1, ...bowl }]
+    case 'weigh_powder':
+      return [3 * MIN, { type: 'weighed', what: 'powder', massG: planned.powderG - 2, ...bowl }]
+    case 'weigh_filler':
+      return [2 * MIN, { type: 'weighed', what: 'filler', massG: planned.fillerG, ...bowl }]
+    case 'start_sift':
+      return [MIN, { type: 'sift_started', ...bowl }]
+    case 'sift':
+      return [facts.siftS, { type: 'sifted', ...bowl }]
+    case 'soak':
+      return [pace.soakS + 8, { type: 'soaked', ...bowl }]
+    case 'stir':
+      return [pace.stirS + 5, { type: 'stirred', manner: pace.stirManner, ...bowl }]
+    case 'face_coat':
+      return [25, { type: 'face_coated' }]
+    case 'squeeze':
+      return [30, { type: 'squeezed' }]
+    case 'part_fill':
+      return [20, { type: 'part_filled' }]
+    case 'thicken':
+      return [4 * MIN, { type: 'thickened', ...bowl }]
+    case 'build':
+      return [3 * MIN, { type: 'built', ...bowl }]
+    case 'pour':
+      return [70, { type: 'poured', ...bowl }]
+    case 'vibrate':
+      return [facts.inHand.flow.tapping.tapS, { type: 'vibrated' }]
+    case 'roughen':
+      return [40, { type: 'roughened', ...bowl }]
+    case 'tap':
+      return [facts.inHand.flow.tapping.tapS, { type: 'tapped', ...bowl }]
+    case 'level':
+      return [30, { type: 'levelled', ...bowl }]
+    default:
+      return undefined
+  }
+}
+
+/** The wet steps in order, up to one of them, the last `lastDoneS` ago, at the planned pace or another. */
 function run(
   of: PourPlan,
   who: string,
-  upTo: EventBody['type'],
+  upTo: StepId,
   lastDoneS: number,
   pace: Pick<PourPlan, 'soakS' | 'stirS' | 'stirManner'> = of,
 ): Timed[] {
-  const { planned, siftS, steps, inHand } = foldPour(keepPlan(of), [])
-  const has = (id: StepId) => steps.some((s) => s.id === id)
-  const paced: [afterS: number, body: EventBody][] = [
-    [0, { type: 'mould_ready' }],
-    [4 * MIN, { type: 'weighed', what: 'water', massG: planned.waterG + 1 }],
-    [3 * MIN, { type: 'weighed', what: 'powder', massG: planned.powderG - 2 }],
-    ...(has('weigh_filler')
-      ? [[2 * MIN, { type: 'weighed', what: 'filler', massG: planned.fillerG }] as [number, EventBody]]
-      : []),
-    [MIN, { type: 'sift_started' }],
-    ...(has('sift') ? [[siftS, { type: 'sifted' }] as [number, EventBody]] : []),
-    [pace.soakS + 8, { type: 'soaked' }],
-    [pace.stirS + 5, { type: 'stirred', manner: pace.stirManner }],
-    ...(has('face_coat') ? [[25, { type: 'face_coated' }] as [number, EventBody]] : []),
-    ...(has('part_fill') ? [[20, { type: 'part_filled' }] as [number, EventBody]] : []),
-    [70, { type: 'poured' }],
-    [inHand.flow.tapping.tapS, { type: 'tapped' }],
-  ]
-  const end = paced.findLastIndex(([, body]) => body.type === upTo)
-  const done = paced.slice(0, end + 1)
+  const facts = foldPour(keepPlan(of), [])
+  const end = facts.steps.findLastIndex((s) => s.id === upTo)
+  const done = facts.steps.slice(0, end + 1).flatMap((s) => {
+    const found = stepDone(facts, s, pace)
+    return found ? [found] : []
+  })
   let at = -lastDoneS - done.slice(1).reduce((sum, [afterS]) => sum + afterS, 0)
   return done.map(([afterS, body], i) => {
     at += i === 0 ? 0 : afterS
     return [at, who, body]
   })
 }
+
+/** The last thing done before it is left to set. */
+const lastWet = (of: PourPlan): StepId =>
+  foldPour(keepPlan(of), []).steps.findLast((s) => stageOf(s) === 'pour')!.id
 
 function toEvents(nowMs: number, timed: readonly Timed[]): PourEvent[] {
   return timed.map(([atS, who, body]) => ({
@@ -238,9 +294,10 @@ function toEvents(nowMs: number, timed: readonly Timed[]): PourEvent[] {
 
 /** A whole wet run that ended so long ago that demoulding falls due in `inS`. */
 function settingDueIn(of: PourPlan, who: string, inS: number): Timed[] {
-  const facts = foldPour(keepPlan(of), toEvents(0, run(of, who, 'tapped', 0)))
+  const last = lastWet(of)
+  const facts = foldPour(keepPlan(of), toEvents(0, run(of, who, last, 0)))
   const dueS = facts.settingStartMs! / 1000 + facts.demould.recommendedS
-  return run(of, who, 'tapped', dueS - inS)
+  return run(of, who, last, dueS - inS)
 }
 
 /** Out of the mould `agoS` ago, after a whole wet run and its wait. */
@@ -315,6 +372,7 @@ async function loadReadings(trx: Db, pourId: string, of: PourPlan, timed: readon
 
 function demoPours(plan: MakePlan): DemoPour[] {
   const corbel = plan('Corbel for the boathouse door', 'corbel', {
+    filling: 'squeezed',
     stirS: 180,
     soakS: 180,
     batching: {
@@ -326,6 +384,9 @@ function demoPours(plan: MakePlan): DemoPour[] {
   })
   const jug = plan('Lamp-oil jug, second half', 'jug', { dryTarget: 'pottery_mould', stirS: 240 })
   const glass = plan('Shell for the glass urchin', 'shell', {
+    addingWay: 'tipped_in',
+    filling: 'hand_built',
+    batching: inLayers(['Face coat', 30], ['Second coat', 70]),
     soakS: 180,
     sparePct: 5,
     dryTarget: 'handle',
@@ -335,7 +396,13 @@ function demoPours(plan: MakePlan): DemoPour[] {
   const urchin = plan('Sea urchin, hand piece 7', 'urchin')
   const ammonite = plan('Ammonite, hand piece 12', 'ammonite')
   const ear = plan('Ear for the listening post', 'ear', { sparePct: 15 })
-  const jaw = plan('Seal’s jaw', 'jaw', { dryTarget: 'handle', stirManner: 'whisk', stirS: 60 })
+  const jaw = plan('Seal’s jaw', 'jaw', {
+    filling: 'two_stage',
+    batching: inLayers(['Impression', 40], ['Base', 60]),
+    dryTarget: 'handle',
+    stirManner: 'gentle',
+    stirS: 60,
+  })
   const clock = plan('Tide-clock face', 'clock', { soakS: 180, stirS: 240 })
   const flat = plan('Ripples, north flat, neap', 'ripple', {
     air: { tempC: 15, rhPct: 65, speedMS: 0.5 },
@@ -354,17 +421,17 @@ function demoPours(plan: MakePlan): DemoPour[] {
     { of: corbel, timed: [], ageS: 20 * MIN },
     {
       of: jug,
-      timed: run(jug, 'Odile', 'weighed', 2 * MIN).slice(0, 2),
+      timed: run(jug, 'Odile', 'weigh_water', 2 * MIN),
       ageS: 30 * MIN,
       devices: [
         { id: 'shed-scale', channel: 'mass' },
         { id: 'shed-button', channel: 'button' },
       ],
     },
-    { of: glass, timed: run(glass, 'Tomas', 'sift_started', 12), ageS: 50 * MIN },
-    { of: tile, timed: run(tile, 'Mina', 'sifted', 35), ageS: 40 * MIN },
-    { of: creek, timed: run(creek, 'Ines', 'soaked', 40), ageS: 45 * MIN },
-    { of: urchin, timed: run(urchin, 'Odile', 'face_coated', 20), ageS: 55 * MIN },
+    { of: glass, timed: run(glass, 'Tomas', 'weigh_filler', 12), ageS: 50 * MIN },
+    { of: tile, timed: run(tile, 'Mina', 'sift', 35), ageS: 40 * MIN },
+    { of: creek, timed: run(creek, 'Ines', 'soak', 40), ageS: 45 * MIN },
+    { of: urchin, timed: run(urchin, 'Odile', 'face_coat', 20), ageS: 55 * MIN },
     {
       of: ammonite,
       timed: settingDueIn(ammonite, 'Mina', 8 * MIN),
@@ -424,7 +491,7 @@ function demoPours(plan: MakePlan): DemoPour[] {
     {
       of: shellOld,
       timed: [
-        ...run(shellOld, 'Tomas', 'stirred', 6 * DAY, {
+        ...run(shellOld, 'Tomas', 'stir', 6 * DAY, {
           soakS: 8 * MIN,
           stirS: 5 * MIN,
           stirManner: 'drill',
@@ -448,7 +515,9 @@ function demoPours(plan: MakePlan): DemoPour[] {
 /** Empties the workshop; its settings and the numbers of the change log stay. */
 export async function clearWorkshop(db: Db): Promise<void> {
   await sql`truncate pour_summary, bag_draw, mould_use, event, plan_revision, pour, mould_set_member, mould_set,
-    mould_photo, mould, spoon_test, bag, plaster, bowl, recipe, reading, device_use, device`.execute(db)
+    mould_photo, mould, spoon_test, bag, plaster, bowl, recipe, reading, device_use, device, settling`.execute(
+    db,
+  )
 }
 
 /** Plasters, their bags with what was tried of them, and the bowls. */
@@ -570,5 +639,15 @@ export async function loadDemo(db: Db, nowMs: number): Promise<void> {
       }
       await summarise(trx, await getPour(trx, pourId), nowMs)
     }
+    for (const [hoursAgo, what] of [
+      [40, 'poured_off'],
+      [15, 'filled'],
+    ] as const)
+      await addSettling(trx, {
+        id: randomUUID(),
+        what,
+        atMs: nowMs - hoursAgo * HOUR * 1000,
+        who: 'Mina',
+      })
   })
 }

@@ -3,7 +3,7 @@ import type { SettingsRecord } from './contracts'
 import type { DeviceCard } from './devices'
 import type { MouldCard, MouldSet } from './moulds'
 import type { PourAnswer, UnreadableCard } from './records'
-import type { BagCard, BowlCard, PlasterCard, Recipe } from './stock'
+import type { BagCard, BowlCard, PlasterCard, Recipe, SettlingEntry } from './stock'
 
 /** The live stream: what changed, as data. */
 
@@ -21,6 +21,7 @@ export interface ChangeValues {
   mould_set: MouldSet | null
   settings: SettingsRecord
   device: DeviceCard | null
+  settling: SettlingEntry | null
 }
 export type ChangeTopic = keyof ChangeValues
 

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { MOST_PRICE, MOST_STOCKED_G, MOST_VOLUME_ML, MOST_WEIGHED_G } from '../core/bounds'
 import { DRY_TARGETS } from '../core/drying'
-import { MOULD_KINDS, PREPARATIONS, PURPOSES, type CavityDescription } from '../core/mould'
+import { AIR_TACTICS, MOULD_KINDS, PREPARATIONS, PURPOSES, type CavityDescription } from '../core/mould'
 import { MAX_BATCHES, SIFT_STAGES, type Batch, type BatchLimits } from '../core/mix'
 import {
   ADDITIONS,
@@ -14,10 +14,16 @@ import {
 } from '../core/plaster'
 import {
   ADDING_WAYS,
+  CLEAN_UPS,
   CORRECTIONS,
   DEFECT_KINDS,
   DEMOULD_OUTCOMES,
+  FILLING_WAYS,
+  KNOWN_STEPS,
+  LEAK_PLUGS,
   MOULD_DAMAGES,
+  OWN_STAGES,
+  SOFT_WORKS,
   STEP_IDS,
   TOUCH_CUES,
   VERDICTS,
@@ -28,7 +34,9 @@ import {
   refusalsOf,
   type EventBody,
   type KeptPlan,
+  type OwnStep,
   type PlanKept,
+  type PlanStep,
   type PlanV1,
   type PourEvent,
   type PourPlan,
@@ -133,6 +141,21 @@ const batchingSchema = z.object({
   scaleCapacityG: figure.nullable(),
 }) satisfies z.ZodType<BatchLimits>
 
+const ownStepSchema = z.object({
+  id,
+  name: name,
+  stage: z.enum(OWN_STAGES),
+  timeS: figure.nullable(),
+  eachBowl: z.boolean(),
+}) satisfies z.ZodType<OwnStep>
+
+const scriptSchema = z.object({
+  order: z
+    .array(z.union([z.object({ step: z.enum(KNOWN_STEPS) }), z.object({ own: ownStepSchema })]))
+    .max(60),
+  leftOut: z.array(z.enum(KNOWN_STEPS)).max(KNOWN_STEPS.length),
+})
+
 /** What every version of a plan says. Figures are only numbers here: `refusalsOf` judges them. */
 const decisionsOn = (volume: z.ZodType<CavityDescription>) => ({
   piece: name,
@@ -201,6 +224,9 @@ const planShapeOn = (volume: z.ZodType<CavityDescription>) =>
     water: z.enum(WATER_KINDS).optional(),
     hands: z.int().optional(),
     mouldTempC: figure.optional(),
+    filling: z.enum(FILLING_WAYS).optional(),
+    script: scriptSchema.optional(),
+    leftoverOf: z.object({ pourId: id, piece: name }).optional(),
   })
 const planShape = planShapeOn(cavityDescriptionSchema)
 // A field that the plan has and the wire forgets would be dropped in silence: this does not compile then.
@@ -234,7 +260,8 @@ const keptSchema = z.object({
           .int()
           .min(0)
           .max(2 * MAX_BATCHES),
-      }),
+        own: ownStepSchema.optional(),
+      }) satisfies z.ZodType<PlanStep>,
     )
     .min(1),
   classValues: z.object({ fillerRatio: z.number().min(0), bulkKgM3: z.number().gt(0) }),
@@ -311,8 +338,34 @@ export const eventBodySchema = z.discriminatedUnion('type', [
     manner: z.enum(['gentle', 'hand', 'whisk', 'drill']),
     ...inBatch,
   }),
+  z.object({ type: z.literal('extraction_checked') }),
+  z.object({ type: z.literal('layer_keyed') }),
   z.object({ type: z.literal('face_coated') }),
+  z.object({ type: z.literal('bond_coated') }),
+  z.object({ type: z.literal('squeezed') }),
   z.object({ type: z.literal('part_filled') }),
+  z.object({ type: z.literal('thickened'), ...inBatch }),
+  z.object({ type: z.literal('reinforced'), ...inBatch }),
+  z.object({ type: z.literal('built'), ...inBatch }),
+  z.object({ type: z.literal('turned'), ...inBatch }),
+  z.object({ type: z.literal('roughened'), ...inBatch }),
+  z.object({ type: z.literal('vibrated') }),
+  z.object({ type: z.literal('levelled'), ...inBatch }),
+  z.object({ type: z.literal('own_done'), own: id, ...inBatch }),
+  z.object({ type: z.literal('air_freed'), how: z.enum(AIR_TACTICS) }),
+  z.object({
+    type: z.literal('leaked'),
+    plug: z.enum(LEAK_PLUGS),
+    lostMl: z.number().min(0).max(MOST_VOLUME_ML),
+    ...inBatch,
+  }),
+  z.object({
+    type: z.literal('leftover_poured'),
+    mouldId: id,
+    fillMl: z.number().gt(0).max(MOST_VOLUME_ML),
+  }),
+  z.object({ type: z.literal('worked_soft'), work: z.enum(SOFT_WORKS) }),
+  z.object({ type: z.literal('cleaned_up'), what: z.enum(CLEAN_UPS) }),
   z.object({ type: z.literal('poured'), ...inBatch }),
   z.object({ type: z.literal('ran_short'), missingMl: z.number().min(1).max(MOST_VOLUME_ML), ...inBatch }),
   z.object({ type: z.literal('tapped'), ...inBatch }),

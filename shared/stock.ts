@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { LEAST_BOWL_ML, MOST_PRICE, MOST_STOCKED_G, MOST_VOLUME_ML } from '../core/bounds'
 import { chemicalMinimumConsistency } from '../core/mix'
 import { PACKINGS, PLASTER_CLASS_IDS, plasterClass } from '../core/plaster'
-import { BAG_KEEPINGS, SET_TESTS, type CardLabel, type SpoonTest } from '../core/stock'
+import { BAG_KEEPINGS, SETTLING_ACTS, SET_TESTS, type CardLabel, type SpoonTest } from '../core/stock'
 import { additionsSchema, planSchema } from './contracts'
 import { id, instantMs, name, revision, text } from './text'
 
@@ -97,6 +97,15 @@ export interface BagCard extends BagInput {
   pours: number
   spoonTests: SpoonTestRecord[]
 }
+
+/** Something done with the settling bucket. */
+export const settlingEntrySchema = z.object({
+  id,
+  what: z.enum(SETTLING_ACTS),
+  atMs: instantMs,
+  who: text(60),
+})
+export type SettlingEntry = z.infer<typeof settlingEntrySchema>
 
 export const bowlInputSchema = z.object({
   name,

@@ -115,7 +115,7 @@ a {
   display: block;
   height: 1.7rem;
   border-radius: 0.4rem;
-  background: #ece5d8;
+  background: color-mix(in srgb, var(--line) 45%, var(--chalk));
   overflow: hidden;
 }
 .part {
@@ -147,7 +147,7 @@ a {
   color: var(--ink);
 }
 .free .word {
-  background: #ece5d8;
+  background: color-mix(in srgb, var(--line) 45%, var(--chalk));
   padding: 0 0.2rem;
   border-radius: 0.2rem;
 }

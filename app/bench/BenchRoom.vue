@@ -2,7 +2,7 @@
 import Button from 'primevue/button'
 import { computed } from 'vue'
 import { compareByUrgency, viewPour } from '#core/pour'
-import { useNow } from '~/stores/clock'
+import { useBench, useNow } from '~/stores/bench'
 import { usePours } from '~/stores/pours'
 import { useWorkshop } from '~/stores/workshop'
 import { lanesOf } from './lanes'
@@ -12,6 +12,7 @@ import { rawPiece } from '~/parts/show/rawRecord'
 const pours = usePours()
 const workshop = useWorkshop()
 const now = useNow()
+const bench = useBench()
 
 const lines = computed(() =>
   pours.open
@@ -54,6 +55,11 @@ const first = computed(() => lines.value[0])
         :view="line.view"
         :next="line.next"
       />
+      <SettlingBucket :now-ms="now" />
+      <p v-if="bench.isReal" class="rehearse">
+        <a href="/?rehearse=60" target="_blank" rel="noopener">Rehearse the next hour in a minute</a>
+        <span class="soft"> in a window of its own; nothing of it is kept.</span>
+      </p>
       <NuxtLink v-for="broken in unreadable" :key="broken.id" :to="`/casts/${broken.id}`" class="broken">
         <b>{{ rawPiece(broken) }}</b> cannot be read. It is kept as it is.
       </NuxtLink>
@@ -87,6 +93,14 @@ const first = computed(() => lines.value[0])
   position: sticky;
   top: 0;
   align-self: start;
+}
+.rehearse {
+  padding: 0 var(--s3) var(--s4);
+}
+.rehearse a {
+  display: inline-flex;
+  align-items: center;
+  min-height: 44px;
 }
 .broken {
   display: block;

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { Download } from '@lucide/vue'
 import Button from 'primevue/button'
-import { useNow } from '~/stores/clock'
+import { useNow } from '~/stores/bench'
 import { useOutbox } from '~/stores/outbox'
 import { saveFile } from '~/parts/show/saveFile'
 

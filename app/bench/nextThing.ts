@@ -1,6 +1,7 @@
 import { MS_PER } from '#core/units'
 import type { PourFacts, PourView } from '#core/pour'
-import { CLOCK_WORDS, STAGE_WORDS, VERDICT_WORDS, stepWords } from '~/parts/words/pour'
+import { CLOCK_WORDS, STAGE_WORDS, VERDICT_WORDS } from '~/parts/words/pour'
+import { stepTitle } from '~/parts/words/stepTitles'
 import { spanText } from '~/parts/show/time'
 
 export interface NextThing {
@@ -15,7 +16,7 @@ export interface NextThing {
 /** What a pour wants next, in words: the bench's line and the hero's headline. */
 export function nextThing(facts: PourFacts, view: PourView, nowMs: number): NextThing {
   const stage = STAGE_WORDS[view.stage]
-  if (view.step === undefined) {
+  if (!facts.next) {
     return { stage, doing: facts.verdict ? VERDICT_WORDS[facts.verdict.verdict] : '', time: '', late: false }
   }
   if (view.pastWorking) {
@@ -23,7 +24,7 @@ export function nextThing(facts: PourFacts, view: PourView, nowMs: number): Next
   }
   if (!view.clock) {
     const bowl = facts.batches.length > 1 && stage !== STAGE_WORDS.mould ? `, bowl ${facts.batch + 1}` : ''
-    return { stage, doing: `${stepWords(view.step, facts.plan).title}${bowl}`, time: '', late: false }
+    return { stage, doing: `${stepTitle(facts.next, facts.plan)}${bowl}`, time: '', late: false }
   }
   const leftMs = view.clock.dueMs - nowMs
   // Less than a second left is none.

@@ -1,8 +1,8 @@
 import { computed, ref, watch } from 'vue'
 import { viewPour, type Clock as PourClock } from '#core/pour'
 import { usePours } from '~/stores/pours'
-import { CLOCK_WORDS } from '~/parts/words/pour'
-import { useNow } from '~/stores/clock'
+import { CLOCK_WORDS, LATE_WORDS } from '~/parts/words/pour'
+import { useNow } from '~/stores/bench'
 import { beep, say } from '~/parts/show/speech'
 import { usePreferences } from '~/parts/show/usePreferences'
 
@@ -15,6 +15,11 @@ export interface Due {
   what: string
 }
 
+/** Rings for the piece even where another clock is the one that matters. */
+const RINGS_ASIDE: PourClock['id'][] = ['soft_window']
+/** Not heard the first time: said once more, with what can still be done. */
+const LATE_MS = 30_000
+
 const keyOf = (pourId: string, clock: PourClock) => `${pourId} ${clock.id} ${clock.startMs}`
 
 /**
@@ -24,29 +29,43 @@ const keyOf = (pourId: string, clock: PourClock) => `${pourId} ${clock.id} ${clo
 export function useDueBell() {
   const pours = usePours()
   const now = useNow()
+  const openedMs = now.value
   const { sound } = usePreferences()
   const dismissed = ref(new Set<string>())
   /** Clocks that were seen running: only those ring, not what was long due when the window was opened. */
   const running = new Set<string>()
   const rang = ref(new Set<string>())
+  const saidLate = new Set<string>()
 
+  const dueOf = (pourId: string, piece: string, clock: PourClock) => ({
+    key: keyOf(pourId, clock),
+    pourId,
+    piece,
+    what: CLOCK_WORDS[clock.id],
+    late: LATE_WORDS[clock.id],
+    isDue: now.value >= clock.dueMs,
+    /** It began after this window was opened, and did not ring before it was due: a short one between two looks. */
+    isNew: clock.startMs >= openedMs && clock.dueMs > clock.startMs,
+    isLate: now.value >= clock.dueMs + LATE_MS,
+  })
   const clocks = computed(() =>
     pours.open.flatMap(({ record, facts }) => {
-      const { clock } = viewPour(facts, now.value)
-      if (!clock) return []
-      const key = keyOf(record.id, clock)
-      const what = CLOCK_WORDS[clock.id]
-      return [{ key, pourId: record.id, piece: record.plan.piece, what, isDue: now.value >= clock.dueMs }]
+      const { clock, otherClocks } = viewPour(facts, now.value)
+      const ringing = [clock, ...otherClocks.filter((c) => RINGS_ASIDE.includes(c.id))]
+      return ringing.flatMap((c) => (c ? [dueOf(record.id, record.plan.piece, c)] : []))
     }),
   )
   watch(clocks, (all) => {
-    for (const { key, piece, what, isDue } of all) {
+    for (const { key, piece, what, late, isDue, isLate, isNew } of all) {
       if (!isDue) running.add(key)
-      else if (running.delete(key)) {
+      else if (running.delete(key) || (isNew && !rang.value.has(key))) {
         rang.value = new Set([...rang.value, key])
         if (!sound.value) continue
         beep()
         say(`${piece}: ${what}`)
+      } else if (isLate && rang.value.has(key) && !saidLate.has(key)) {
+        saidLate.add(key)
+        if (sound.value) say(`${piece}: late. ${late}`)
       }
     }
   })

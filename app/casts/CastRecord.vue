@@ -2,7 +2,7 @@
 import Button from 'primevue/button'
 import { computed, defineAsyncComponent } from 'vue'
 import { STAGES, viewPour } from '#core/pour'
-import { useNow } from '~/stores/clock'
+import { useNow } from '~/stores/bench'
 import { usePour } from '~/parts/pour/usePour'
 import { useUnits } from '~/parts/show/useUnits'
 import { counted } from '~/parts/show/counted'

@@ -48,6 +48,7 @@ export function comparisonOf(
       ? (at - facts.settingStartMs) / 1000
       : undefined
   }
+  const filled = sinceSetting(doneAtMs.build === undefined ? 'pour' : 'build')
   const whole = (v: number) => figure(v)
   return [
     row('Water', planned.waterG, massOf('water'), units.mass, MASS_TOLERANCE),
@@ -60,10 +61,16 @@ export function comparisonOf(
     ...(soakTimeS(plan) > 0
       ? [row('Soak', plan.soakS, between('sift', 'soak'), durationText, TIME_TOLERANCE)]
       : []),
-    row('Stir', plan.stirS, between('soak', 'stir'), durationText, TIME_TOLERANCE),
+    row(
+      'Stir',
+      plan.stirS,
+      doneAtMs.stir === undefined ? undefined : facts.settingInput.stirS,
+      durationText,
+      TIME_TOLERANCE,
+    ),
     {
-      ...row('Full by', facts.setting.timeS.work_end.mid, sinceSetting('pour'), durationText, Infinity),
-      off: (sinceSetting('pour') ?? 0) > facts.setting.timeS.work_end.high,
+      ...row('Full by', facts.setting.timeS.work_end.mid, filled, durationText, Infinity),
+      off: (filled ?? 0) > facts.setting.timeS.work_end.high,
     },
     {
       ...row('Out after', facts.demould.recommendedS, sinceSetting('demould'), durationText, Infinity),

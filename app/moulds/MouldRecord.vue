@@ -3,7 +3,7 @@ import { DEMOULD_WORDS } from './words'
 import Button from 'primevue/button'
 import { computed, ref } from 'vue'
 import { describeCavity } from '#core/mould'
-import { useNow } from '~/stores/clock'
+import { useNow } from '~/stores/bench'
 import { useUnits } from '~/parts/show/useUnits'
 import { useWorkshop } from '~/stores/workshop'
 import {

@@ -7,14 +7,16 @@ import { evaluatePlan, keepPlan, type PlanEvaluation, type PourPlan } from '#cor
 import type { PourRecord } from '~~/shared/records'
 import { useUnits } from '~/parts/show/useUnits'
 import type { ApiResult } from '~/stores/api'
-import { clock } from '~/stores/clock'
+import { useClock } from '~/stores/bench'
 import { useLastConsistency } from './useLastConsistency'
 import { useProblems } from '~/parts/form/useProblems'
 import { usePours } from '~/stores/pours'
 import { useWorkshop } from '~/stores/workshop'
 import {
   draftOf,
+  fillingChoice,
   firstDraft,
+  goesInLayers,
   layersChoice,
   mixDraft,
   mouldChoice,
@@ -22,6 +24,7 @@ import {
   plasterChoice,
   remedyDraft,
   setChoice,
+  usualFilling,
   type PlanDraft,
 } from './planDraft'
 import { bagInputOf } from '~/parts/plaster/plasterChoice'
@@ -91,14 +94,22 @@ watch(
 const unread = computed(() => !readable.value)
 
 // A bag's age is told to the day: the moment the page was opened will do.
-const openedMs = clock.nowMs()
+const openedMs = useClock().nowMs()
 const plan = computed<PourPlan | undefined>(() => planOf(draft.value, workshop, openedMs))
 const evaluation = computed<PlanEvaluation | undefined>(() => plan.value && evaluatePlan(plan.value))
 const outcome = computed(() => (evaluation.value?.ok ? evaluation.value.outcome : undefined))
+// A mould has its usual way of being filled: with another mould that follows too.
+watch(
+  () => usualFilling(plan.value?.mould.members ?? []),
+  (way) => Object.assign(draft.value, fillingChoice(way, draft.value)),
+)
 // A shell is built in layers: with another mould the bowls follow.
 watch(
   () => Math.max(1, ...(plan.value?.mould.members ?? []).map((m) => layersOf(m.volume))),
-  (layers) => Object.assign(draft.value, layersChoice(draft.value.splitBy, layers)),
+  (layers) => {
+    if (layers > 1 || !goesInLayers(draft.value.filling))
+      Object.assign(draft.value, layersChoice(draft.value.splitBy, layers))
+  },
 )
 const lastConsistency = useLastConsistency(plan)
 
@@ -156,6 +167,7 @@ async function save() {
       />
       <PlanBatches v-model="draft" :batching="outcome?.batching" :problem="noteProblem" />
       <PlanConditions v-model="draft" :plan="plan" :problem="noteProblem" />
+      <PlanSteps v-model="draft" :plan="plan" :problem="noteProblem" />
       <PlanRecipes :draft="draft" :plan="plan" :now-ms="openedMs" @use="useRecipe" />
     </div>
     <div class="side">

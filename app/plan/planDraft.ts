@@ -8,12 +8,16 @@ import {
   refusalsOf,
   type AddingWay,
   type DescribedMould,
+  type FillingWay,
+  type PlanMember,
   type PourPlan,
   type RemedyChange,
+  type ScriptEdits,
 } from '#core/pour'
 import type { Settings } from '~~/shared/contracts'
 import type { MouldCard, MouldSet } from '~~/shared/moulds'
 import type { BowlCard } from '~~/shared/stock'
+import { memberOf } from '~/parts/mould/shelf'
 import { firstMouldDraft, thicknessOf, type MouldDraft } from '~/parts/mould/mouldDraft'
 import { PURPOSE_WORDS } from '~/parts/words/mould'
 import { bagsOf, plasterOf, type PlasterPick, type Shelf } from '~/parts/plaster/plasterChoice'
@@ -41,6 +45,9 @@ export interface PlanDraft {
   siftStage: SiftStage
   sparePct: number
   addingWay: AddingWay
+  filling: FillingWay
+  /** What was changed in the steps; null: they follow from the rest. */
+  script: ScriptEdits | null
   /** Empty: whichever bowl is large enough. */
   bowlId: string
   splitBy: BatchSplit['by']
@@ -102,6 +109,8 @@ export function emptyDraft(settings: Settings): PlanDraft {
     siftStage: 'lake_bed',
     sparePct: 10,
     addingWay: 'sifted',
+    filling: 'poured',
+    script: null,
     bowlId: '',
     splitBy: 'need',
     bowlCount: 2,
@@ -211,9 +220,45 @@ export function layersChoice(splitBy: BatchSplit['by'], layers: number): Partial
   return splitBy === 'layers' ? { splitBy: 'need' } : {}
 }
 
-const memberOf = (card: MouldCard, count: number): DescribedMould => {
-  const { id: mouldId, name, purpose, facts, volume, thicknessMm } = card
-  return { mouldId, name, count, purpose, facts, volume, thicknessMm }
+/** How bowls follow one another in ways that go on in layers; shares are estimates, the caster changes them. */
+const LAYERS_OF_WAY: Partial<Record<FillingWay, PlanDraft['layers']>> = {
+  hand_built: FIRST_LAYERS,
+  reinforced: FIRST_LAYERS,
+  slush: [
+    { name: 'First coat', sharePct: 50 },
+    { name: 'Second coat', sharePct: 50 },
+  ],
+  two_stage: [
+    { name: 'Impression', sharePct: 40 },
+    { name: 'Base', sharePct: 60 },
+  ],
+}
+
+export const goesInLayers = (way: FillingWay) => LAYERS_OF_WAY[way] !== undefined
+
+/** What choosing how the mould is filled changes: the steps anew, and bowls one after the other where layers are built. */
+export function fillingChoice(
+  filling: FillingWay,
+  now: Pick<PlanDraft, 'splitBy' | 'filling'>,
+): Pick<PlanDraft, 'filling' | 'script'> & Partial<PlanDraft> {
+  const layers = LAYERS_OF_WAY[filling]
+  const split: Partial<PlanDraft> = layers
+    ? { splitBy: 'layers', layers }
+    : now.splitBy === 'layers' && LAYERS_OF_WAY[now.filling]
+      ? { splitBy: 'need' }
+      : {}
+  return { filling, script: null, ...split }
+}
+
+/** How moulds like these are usually filled (common practice): by what they are made of, and how they were measured. */
+export function usualFilling(members: readonly Pick<PlanMember, 'facts' | 'volume'>[]): FillingWay {
+  const has = (test: (m: Pick<PlanMember, 'facts' | 'volume'>) => boolean) => members.some(test)
+  const measured = (by: string) => has((m) => m.volume.parts.some((p) => p.method.by === by))
+  if (measured('shell')) return 'hand_built'
+  if (measured('top_up')) return 'second_layer'
+  if (has((m) => m.facts.material === 'impression_compound')) return 'two_stage'
+  if (has((m) => m.facts.material === 'latex')) return 'squeezed'
+  return 'poured'
 }
 
 /** Name of a mould that was described for one pour and has none. */
@@ -328,6 +373,8 @@ export function planOf(draft: PlanDraft, stock: Stock, nowMs: number): PourPlan 
     batching: batchingOf(draft, stock),
     ...(draft.hands > 1 ? { hands: Math.round(draft.hands) } : {}),
     addingWay: draft.addingWay,
+    ...(draft.filling === 'poured' ? {} : { filling: draft.filling }),
+    ...(draft.script === null ? {} : { script: draft.script }),
     sparePct: draft.sparePct,
     airFraction: 0.01,
     ...waterOf(draft, plaster.properties.fillerRatio),
@@ -442,6 +489,8 @@ export function mixDraft(plan: PourPlan, stock: Stock): Omit<PlanDraft, keyof Re
     bagId: plan.plaster.bag?.bagId ?? '',
     additions: plan.plaster.additions ?? [],
     addingWay: plan.addingWay ?? 'sifted',
+    filling: plan.filling ?? 'poured',
+    script: plan.script ?? null,
     waterFrom: plan.taps ? 'two_taps' : 'one_tap',
     targetTempC: plan.taps?.targetTempC ?? empty.targetTempC,
     coldTempC: plan.taps?.coldTempC ?? empty.coldTempC,

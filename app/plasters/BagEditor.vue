@@ -5,7 +5,7 @@ import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import { computed, ref, toRaw, watch } from 'vue'
 import { BAG_KEEPINGS } from '#core/stock'
-import { clock } from '~/stores/clock'
+import { useClock } from '~/stores/bench'
 import { useConflict } from '~/parts/form/useConflict'
 import { useProblems } from '~/parts/form/useProblems'
 import { useUnits } from '~/parts/show/useUnits'
@@ -49,6 +49,7 @@ const lines = (bag: BagInput) =>
     workshop.settings.currency,
     (of) => workshop.plasters.find((p) => p.id === of)?.name ?? '?',
   )
+const clock = useClock()
 watch(open, (now) => {
   if (!now || !props.plaster) return
   const bag = toRaw(props.bag)

@@ -8,7 +8,7 @@ import { useLocalStorage } from '@vueuse/core'
 import Button from 'primevue/button'
 import { computed, ref, watch } from 'vue'
 import { propertiesOfCard, spoonTestForecastS, spoonTestRatio } from '#core/stock'
-import { clock, useNow } from '~/stores/clock'
+import { useClock, useNow } from '~/stores/bench'
 import { useProblems } from '~/parts/form/useProblems'
 import { useWorkshop } from '~/stores/workshop'
 import { paceWords } from '~/parts/words/mix'
@@ -37,6 +37,7 @@ const STIR_S = 60
 
 const consistency = ref(70)
 const waterTempC = ref(20)
+const clock = useClock()
 const { note, clear, none } = useProblems()
 const failure = ref('')
 watch(open, (nowOpen) => {

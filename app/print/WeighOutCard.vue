@@ -8,7 +8,7 @@ import { ADDING_WORDS, STIR_SIGNS } from '~/parts/words/mix'
 import { PREPARATION_WORDS, TACTIC_WORDS } from '~/parts/words/mould'
 import { durationText } from '~/parts/show/time'
 import { issueWords } from '~/parts/words/mix'
-import { stepWords } from '~/parts/words/pour'
+import { stepWords } from '~/parts/words/steps'
 
 const props = defineProps<{ plan: PourPlan; title: string }>()
 const units = useUnits()
@@ -45,7 +45,7 @@ const soakS = computed(() => soakTimeS(props.plan))
           <ol>
             <li>
               <b>{{ ADDING_WORDS[plan.addingWay ?? 'sifted'] }}.</b>
-              {{ stepWords('start_sift', plan).how }}
+              {{ stepWords({ id: 'start_sift', batch: 0 }, plan).how }}
             </li>
             <li v-if="soakS > 0">
               Soak <b>{{ durationText(soakS) }}</b>; close the bag meanwhile.

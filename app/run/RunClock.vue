@@ -3,7 +3,7 @@
 import { computed } from 'vue'
 import type { Clock } from '#core/pour'
 import { momentText, spanSpoken, spanText } from '~/parts/show/time'
-import { CLOCK_WORDS } from '~/parts/words/pour'
+import { CLOCK_WORDS, LATE_WORDS } from '~/parts/words/pour'
 
 const props = defineProps<{ clock: Clock | undefined; others: readonly Clock[]; nowMs: number }>()
 
@@ -25,7 +25,8 @@ const spoken = computed(() => {
       <span class="figure big" :class="{ long: spanText(leftMs).length > 5 }"
         >{{ late ? '+' : '' }}{{ spanText(leftMs) }}</span
       >
-      <span v-if="clock.lowMs !== undefined && clock.highMs !== undefined" class="range">
+      <span v-if="late" class="still">{{ LATE_WORDS[clock.id] }}</span>
+      <span v-else-if="clock.lowMs !== undefined && clock.highMs !== undefined" class="range">
         likely between {{ momentText(clock.lowMs, nowMs) }} and {{ momentText(clock.highMs, nowMs) }}
       </span>
     </p>
@@ -33,6 +34,7 @@ const spoken = computed(() => {
       <li v-for="other in others" :key="other.id">
         <span>{{ CLOCK_WORDS[other.id] }}</span>
         <b v-if="other.dueMs > nowMs">in {{ spanText(other.dueMs - nowMs) }}</b>
+        <b v-else-if="other.untilMs">now, for {{ spanText(other.untilMs - nowMs) }}</b>
         <b v-else>due</b>
       </li>
     </ul>
@@ -52,23 +54,29 @@ const spoken = computed(() => {
   color: var(--on-ground-soft);
 }
 .big {
-  font-size: clamp(4.6rem, 12vw, 8.6rem);
+  font-size: clamp(4.6rem, 10vw, 7.4rem);
+  line-height: 0.95;
 }
 .big.long {
   font-size: clamp(3.4rem, 9vw, 6.5rem);
 }
 .harmful .big {
   background: var(--hot);
-  color: #fff;
+  color: var(--plaster);
   border-radius: 1.2rem;
   padding: 0.05em 0.15em 0.1em;
   justify-self: start;
+}
+.still {
+  font-weight: 600;
+  max-width: 46ch;
 }
 .range,
 .others {
   color: var(--on-ground-soft);
 }
 .others {
+  max-width: 24rem;
   list-style: none;
   margin: 0;
   padding: 0;

@@ -12,10 +12,14 @@ import { keyingOf } from '#core/mould'
 import {
   bowlByRecord,
   fixesFor,
+  LEAK_PLUGS,
   layerBelow,
   mixInputOf,
+  overMl,
+  stageOf,
   type EventBody,
   type Fix,
+  type LeakPlug,
   type PourFacts,
   type StepId,
 } from '#core/pour'
@@ -23,6 +27,7 @@ import { isWeighStep } from './advance'
 import { useProblems } from '~/parts/form/useProblems'
 import { useUnits } from '~/parts/show/useUnits'
 import { KEYING_WORDS } from '~/parts/words/mould'
+import { LEAK_WORDS } from '~/parts/words/pour'
 
 const props = defineProps<{ facts: PourFacts; step: StepId | undefined; nowMs: number }>()
 const open = defineModel<boolean>({ required: true })
@@ -49,20 +54,22 @@ watch(
 watch(open, (now) => {
   if (!now) return
   checkG.value = checkMl.value = undefined
+  lostMl.value = 0
+  plug.value = props.facts.plan.mould.kind === 'ground' ? 'mud' : 'clay'
   missingMl.value = Math.max(1, Math.round(props.facts.plan.mould.cavityMl * 0.1))
   clear()
 })
 
 const inBatch = computed(() => (props.facts.batch > 0 ? { batch: props.facts.batch } : {}))
 const beforeStir = computed(() => props.facts.inHand.doneAtMs.stir === undefined)
-const inMould = computed(() =>
-  ['face_coat', 'part_fill', 'pour', 'tap', 'demould'].includes(props.step ?? ''),
-)
+const stage = computed(() => props.facts.next && stageOf(props.facts.next))
+const inMould = computed(() => stage.value === 'pour' || stage.value === 'demould')
 const weighing = computed(() => isWeighStep(props.step))
 /** A slurry can be weighed once it is stirred, while there is any left to scoop. */
-const checkable = computed(
-  () => !beforeStir.value && ['face_coat', 'part_fill', 'pour'].includes(props.step ?? ''),
-)
+const checkable = computed(() => {
+  const { doneAtMs } = props.facts.inHand
+  return !beforeStir.value && stage.value === 'pour' && !doneAtMs.pour && !doneAtMs.build
+})
 
 const advice = computed(() =>
   fixesFor(props.facts, { waterG: waterG.value, powderG: powderG.value }, props.nowMs),
@@ -106,6 +113,20 @@ function apply(fix: Fix) {
 const keepCheck = () =>
   send({ type: 'slurry_checked', massG: checkG.value!, volumeMl: checkMl.value!, ...inBatch.value })
 const runShort = () => send({ type: 'ran_short', missingMl: missingMl.value, ...inBatch.value })
+
+const lostMl = ref<number>(0)
+const plug = ref<LeakPlug>('clay')
+const PLUGS = LEAK_PLUGS.map((value) => ({ value, label: LEAK_WORDS[value] }))
+/** What is over, or missing, once so much has run out. */
+const stillOverMl = computed(() => overMl(props.facts, lostMl.value))
+function stopLeak(thenAnotherBowl: boolean) {
+  const leaked = { type: 'leaked' as const, plug: plug.value, lostMl: lostMl.value, ...inBatch.value }
+  const missing = Math.max(1, Math.round(-stillOverMl.value))
+  send(
+    leaked,
+    ...(thenAnotherBowl ? [{ type: 'ran_short' as const, missingMl: missing, ...inBatch.value }] : []),
+  )
+}
 const keying = computed(() => keyingOf(layerBelow(props.facts, props.nowMs)).map((k) => KEYING_WORDS[k]))
 </script>
 
@@ -206,6 +227,35 @@ const keying = computed(() => keyingOf(layerBelow(props.facts, props.nowMs)).map
       />
       <p>Another bowl for it, at once: {{ keying.join('; ') }}.</p>
       <Button label="Mix another bowl" :disabled="!none" @click="runShort" />
+    </section>
+    <section v-if="inMould">
+      <h3>It leaks</h3>
+      <LabelledPills v-model="plug" label="Stopped with what is here" :options="PLUGS" />
+      <QuantityField
+        v-model="lostMl"
+        kind="volume"
+        label="About this much ran out"
+        rough
+        :min="0"
+        :max="500000"
+        @problem="note('lost', $event)"
+      />
+      <p data-testid="leak">
+        {{
+          stillOverMl >= 0
+            ? `Still enough: about ${units.roughVolume(stillOverMl)} over.`
+            : `Not enough any more: about ${units.roughVolume(-stillOverMl)} short.`
+        }}
+      </p>
+      <div class="pair">
+        <Button label="It is stopped" severity="secondary" :disabled="!none" @click="stopLeak(false)" />
+        <Button
+          v-if="stillOverMl < 0"
+          label="Stopped; mix what is missing"
+          :disabled="!none"
+          @click="stopLeak(true)"
+        />
+      </div>
     </section>
     <section v-if="weighing && !facts.scaleFailed">
       <h3>The scale has failed</h3>

@@ -5,13 +5,15 @@
  */
 import { computed } from 'vue'
 import { inScoops } from '#core/mix'
-import { keyingOf, placeLeftover, type Preparation } from '#core/mould'
+import { keyingOf } from '#core/mould'
 import {
   FIRST_SCOOP,
   airTacticsOf,
   classValuesOf,
   layerBelow,
+  leftoverNow,
   preparationsOf,
+  stageOf,
   type EventBody,
   type PourFacts,
   type StepId,
@@ -20,7 +22,6 @@ import { useUnits } from '~/parts/show/useUnits'
 import { STIR_SIGNS } from '~/parts/words/mix'
 import { KEYING_WORDS, PREPARATION_WORDS, TACTIC_WORDS } from '~/parts/words/mould'
 import { scoopsText } from '~/parts/mix/scoop'
-import { momentText } from '~/parts/show/time'
 import { ingredientsOf } from '~/parts/mix/weighOut'
 import { PACKING_WORDS } from '~/parts/words/plaster'
 
@@ -29,18 +30,6 @@ const emit = defineEmits<{ record: [body: EventBody] }>()
 const units = useUnits()
 
 const items = computed(() => (props.step === 'prepare' ? preparationsOf(props.facts.plan) : []))
-/** Events that ticked each line; two tablets may both have. */
-const ticks = computed(() => {
-  const found = new Map<Preparation, string[]>()
-  for (const { id, body } of props.facts.live)
-    if (body.type === 'prepared') found.set(body.item, [...(found.get(body.item) ?? []), id])
-  return found
-})
-function toggle(item: Preparation) {
-  const ids = ticks.value.get(item)
-  if (!ids) emit('record', { type: 'prepared', item })
-  else for (const targetId of ids) emit('record', { type: 'void', targetId })
-}
 
 /** What goes into this bowl besides, where it is more than one thing or has a name. */
 const parts = computed(() => {
@@ -67,15 +56,9 @@ const closeBag = computed(() =>
 )
 const stirring = computed(() => {
   if (props.step !== 'stir') return []
-  const { plan, settingStartMs, setting } = props.facts
+  const { plan } = props.facts
   const purposes = [...new Set((plan.mould.members ?? []).map((m) => m.purpose))]
-  const limit =
-    settingStartMs === undefined
-      ? []
-      : [
-          `Never past ${momentText(settingStartMs + setting.timeS.initial_set.low * 1000, props.nowMs)}: what is stirred once it sets stays weak.`,
-        ]
-  return [...purposes.map((p) => STIR_SIGNS[p]), ...limit]
+  return purposes.map((p) => STIR_SIGNS[p])
 })
 const waitsForLayer = computed(
   () =>
@@ -92,18 +75,18 @@ const keying = computed(() =>
     : [],
 )
 
-const FILLING: (StepId | undefined)[] = ['face_coat', 'part_fill', 'pour']
+/** Done about the air while it is filled: ticked, so that it is known afterwards. */
 const tactics = computed(() => {
-  if (!FILLING.includes(props.step)) return []
+  const { next, plan } = props.facts
+  if (!next || stageOf(next) !== 'pour') return []
   // Steps of their own say these themselves; vents belong to the preparation.
-  return airTacticsOf(props.facts.plan).filter((t) => !['brush_coat', 'part_fill', 'vent'].includes(t))
+  return airTacticsOf(plan).filter((t) => !['brush_coat', 'part_fill', 'vent'].includes(t))
 })
 const leftover = computed(() => {
-  if (props.step !== 'pour' && props.step !== 'tap') return []
-  const { plan, planned, actual, batch, batches } = props.facts
+  const { next, batch, batches } = props.facts
   // Only the last bowl leaves anything over.
-  if (batch < batches.length - 1) return []
-  return placeLeftover((actual ?? planned).slurryMl - plan.mould.cavityMl, plan.spill ?? []).fills
+  if (!next || stageOf(next) !== 'pour' || batch < batches.length - 1) return []
+  return leftoverNow(props.facts, props.nowMs).fills
 })
 /** Too heavy for the scale at once. */
 const turns = computed(() => {
@@ -121,26 +104,28 @@ const lines = computed(() => [
   ...(waitsForLayer.value ? ['Roughen the layer in the mould, then mix this one as that thickens.'] : []),
   ...(freshBowl.value ? ['Into a fresh, clean bowl: crumbs of the last one make it set sooner.'] : []),
   ...keying.value,
-  ...tactics.value.map((t) => TACTIC_WORDS[t]),
 ])
 </script>
 
 <template>
-  <div v-if="items.length > 0" class="items" role="group" aria-label="To make ready">
-    <button
-      v-for="item in items"
-      :key="item"
-      type="button"
-      role="checkbox"
-      :aria-checked="ticks.has(item)"
-      class="item"
-      @click="toggle(item)"
-    >
-      <span class="box" aria-hidden="true">{{ ticks.has(item) ? '✓' : '' }}</span>{{
-        PREPARATION_WORDS[item]
-      }}
-    </button>
-  </div>
+  <TickList
+    v-if="items.length > 0"
+    label="To make ready"
+    :items="items"
+    :words="PREPARATION_WORDS"
+    :facts="facts"
+    :make="(item) => ({ type: 'prepared', item })"
+    @record="emit('record', $event)"
+  />
+  <TickList
+    v-if="tactics.length > 0"
+    label="Against air"
+    :items="tactics"
+    :words="TACTIC_WORDS"
+    :facts="facts"
+    :make="(how) => ({ type: 'air_freed', how })"
+    @record="emit('record', $event)"
+  />
   <p v-if="byVolume" class="volume">{{ byVolume }}</p>
   <ul v-if="lines.length > 0 || leftover.length > 0" class="lines">
     <li v-for="line in lines" :key="line">{{ line }}</li>
@@ -156,42 +141,6 @@ const lines = computed(() => [
 </template>
 
 <style scoped>
-.items {
-  display: grid;
-  gap: var(--s1) var(--s3);
-  grid-template-columns: repeat(auto-fit, minmax(min(17rem, 100%), 1fr));
-}
-.item {
-  display: grid;
-  grid-template-columns: 1.7rem 1fr;
-  gap: var(--s2);
-  align-items: center;
-  min-height: 44px;
-  padding: 2px var(--s2);
-  border: 0;
-  border-radius: 0.6rem;
-  background: transparent;
-  color: inherit;
-  text-align: left;
-  line-height: 1.15;
-  cursor: pointer;
-}
-.box {
-  width: 1.7rem;
-  height: 1.7rem;
-  border: 2px solid currentColor;
-  border-radius: 0.45rem;
-  display: grid;
-  place-content: center;
-  font-weight: 700;
-}
-.item[aria-checked='true'] {
-  color: var(--on-ground-soft);
-}
-.item[aria-checked='true'] .box {
-  background: var(--pool-colour);
-  color: var(--on-pool);
-}
 .volume {
   font-size: 1.4rem;
   font-weight: 700;

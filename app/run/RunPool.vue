@@ -1,9 +1,10 @@
 <script setup lang="ts">
 /**
  * The lower half of the live run: one target, or what stands in its place while it sets, comes out and dries.
- * Usage: <RunPool :facts :step :mode :action :weighing :now-ms :record-path @knock @record @mass @problem @finish />
+ * Usage: <RunPool :facts :step :mode :action :weighing :now-ms :record-path @knock @undo @record @mass @problem @finish />
  */
-import type { UnwrapNestedRefs } from 'vue'
+import { onLongPress } from '@vueuse/core'
+import { useTemplateRef, type UnwrapNestedRefs } from 'vue'
 import type { DemouldOutcome, EventBody, PourFacts, StepId } from '#core/pour'
 import { MOST_WEIGHED_G } from '#core/bounds'
 import { usePreferences } from '~/parts/show/usePreferences'
@@ -17,16 +18,36 @@ defineProps<{
   action: string
   weighing: UnwrapNestedRefs<ReturnType<typeof useWeighing>>
   nowMs: number
+  canUndo: boolean
   recordPath: string
 }>()
 const emit = defineEmits<{
   knock: []
+  undo: []
   record: [body: EventBody]
   mass: [massG: number | undefined]
   problem: [message: string]
   finish: []
 }>()
 const { anyKey } = usePreferences()
+
+/** Held for so long it takes back instead of going on. */
+const HOLD_MS = 900
+const target = useTemplateRef<HTMLElement>('target')
+let held = false
+onLongPress(
+  target,
+  () => {
+    held = true
+    emit('undo')
+  },
+  { delay: HOLD_MS, distanceThreshold: 40 },
+)
+function tapped() {
+  // The finger that held it down is lifted now: that is no knock.
+  if (held) held = false
+  else emit('knock')
+}
 const out = (outcome: DemouldOutcome) => emit('record', { type: 'demoulded', outcome })
 </script>
 
@@ -45,9 +66,20 @@ const out = (outcome: DemouldOutcome) => emit('record', { type: 'demoulded', out
         @problem="emit('problem', $event)"
       />
     </div>
-    <button v-if="mode === 'knock'" type="button" class="knock" data-pool @click="emit('knock')">
+    <button
+      v-if="mode === 'knock'"
+      ref="target"
+      type="button"
+      class="knock"
+      data-pool
+      @pointerdown="held = false"
+      @click="tapped"
+    >
       <span class="figure">{{ action }}</span>
-      <span>touch anywhere here{{ anyKey ? ', or any key' : '' }}</span>
+      <span
+        >touch anywhere here{{ anyKey ? ', or any key' : ''
+        }}{{ canUndo ? '; hold it to take the last thing back' : '' }}</span
+      >
     </button>
     <RunWait
       v-else-if="mode === 'wait'"
@@ -57,7 +89,7 @@ const out = (outcome: DemouldOutcome) => emit('record', { type: 'demoulded', out
       @out="out('whole')"
     />
     <div v-else-if="mode === 'demould'" class="out">
-      <button type="button" class="knock" data-pool @click="emit('knock')">
+      <button ref="target" type="button" class="knock" data-pool @pointerdown="held = false" @click="tapped">
         <span class="figure">{{ action }}</span>
         <span>touch here{{ anyKey ? ', or any key' : '' }}</span>
       </button>

@@ -5,7 +5,7 @@ import { useRun } from './useRun'
 import { bowlNameOf, mixesInBags } from './advance'
 import { useUnits } from '~/parts/show/useUnits'
 import { groundOf } from '~/parts/show/ground'
-import { STAGE_WORDS, VERDICT_WORDS } from '~/parts/words/pour'
+import { STAGE_WORDS, VERDICT_WORDS, eventWords } from '~/parts/words/pour'
 import { issueWords } from '~/parts/words/mix'
 
 const { id } = defineProps<{ id: string }>()
@@ -14,6 +14,8 @@ const run = useRun(id)
 
 /** From the first water to the piece coming out there is something to put a thermometer in. */
 const THERMOMETER_STAGES: ReadonlySet<Stage> = new Set(['sift', 'soak', 'stir', 'pour', 'set', 'demould'])
+/** What was done last, and by whom: several may stand at one bench. */
+const lastDone = computed(() => run.facts?.live.at(-1))
 const ending = ref(false)
 const fixing = ref(false)
 /** From the first water to the piece coming out, something can be put right. */
@@ -40,6 +42,9 @@ const sign = computed(() =>
           <p class="piece">{{ run.record.plan.piece }}</p>
           <p class="stage">
             {{ STAGE_WORDS[run.view.stage] }} · {{ STAGES.indexOf(run.view.stage) + 1 }} of 9
+          </p>
+          <p v-if="lastDone" class="stage last" data-testid="last-done">
+            {{ eventWords(lastDone.body, units) }}<b v-if="lastDone.who"> · {{ lastDone.who }}</b>
           </p>
           <NuxtLink :to="`/casts/${id}`">Its record</NuxtLink>
           <NuxtLink v-if="run.planOpen || run.mode === 'knock'" :to="`/pour/${id}/card`"
@@ -83,14 +88,30 @@ const sign = computed(() =>
           :scale-name="run.scale.name"
           :gone="run.scale.isGone"
         />
-        <RunGuidance
-          v-if="run.mode === 'knock' && !run.stale"
-          :facts="run.facts"
-          :step="run.step"
-          :now-ms="run.now"
-          @record="run.put"
-        />
-        <RunClock :clock="run.view.clock" :others="run.view.otherClocks" :now-ms="run.now" />
+        <div class="split" :class="{ alone: !run.view.clock }">
+          <RunClock
+            v-if="run.view.clock"
+            :clock="run.view.clock"
+            :others="run.view.otherClocks"
+            :now-ms="run.now"
+          />
+          <div class="now guide">
+            <RunHow
+              v-if="run.mode === 'knock' && run.words && !run.stale && !run.view.pastWorking"
+              :facts="run.facts"
+              :words="run.words"
+              :now-ms="run.now"
+            />
+            <RunGuidance
+              v-if="run.mode === 'knock' && !run.stale"
+              :facts="run.facts"
+              :step="run.step"
+              :now-ms="run.now"
+              @record="run.put"
+            />
+          </div>
+        </div>
+        <RunBeat v-if="run.step === 'tap'" :sound="run.sound" />
         <p
           v-for="issue in run.step === 'start_sift' || run.step === 'weigh_filler' ? run.facts.issues : []"
           :key="issue.code"
@@ -100,7 +121,9 @@ const sign = computed(() =>
         </p>
       </div>
       <div class="aside">
-        <CautionNote v-for="caution in run.cautions" :id="caution" :key="caution" />
+        <div v-if="run.cautions.length > 0" class="aside cautions">
+          <CautionNote v-for="caution in run.cautions" :id="caution" :key="caution" />
+        </div>
         <RunScales
           v-if="run.weighing.isNow && !run.stale"
           :weighing="run.weighing"
@@ -111,6 +134,15 @@ const sign = computed(() =>
           v-if="run.step && THERMOMETER_STAGES.has(run.view.stage)"
           :pour-id="id"
           :batch="run.facts.batch"
+          @record="run.put"
+        />
+        <RunNoise v-if="run.mayBeNoise" :noise="run.noise" />
+        <RunAfter
+          v-if="run.mode === 'wait'"
+          :facts="run.facts"
+          :pour-id="id"
+          :now-ms="run.now"
+          :soft-window="run.view.otherClocks.find((c) => c.id === 'soft_window')"
           @record="run.put"
         />
       </div>
@@ -142,7 +174,9 @@ const sign = computed(() =>
         :weighing="run.weighing"
         :now-ms="run.now"
         :record-path="`/casts/${id}`"
+        :can-undo="run.facts.live.length > 0"
         @knock="run.knock"
+        @undo="run.undo"
         @record="run.put"
         @mass="run.weighing.massG = $event"
         @problem="run.weighing.problem = $event"
@@ -201,7 +235,7 @@ const sign = computed(() =>
 }
 .head {
   display: grid;
-  grid-template-columns: 11rem 1fr minmax(15rem, 23rem);
+  grid-template-columns: 10rem 1fr minmax(14rem, 20rem);
   gap: var(--s5) var(--s6);
   padding: var(--s4) var(--s6);
   align-items: start;
@@ -211,12 +245,17 @@ const sign = computed(() =>
   gap: var(--s3);
 }
 .sign {
-  max-width: 100%;
+  max-width: min(100%, 7rem);
   height: auto;
 }
 .who {
   display: grid;
   gap: var(--s1);
+}
+.who a {
+  display: inline-flex;
+  align-items: center;
+  min-height: 1.9rem;
 }
 .piece {
   font-weight: 700;
@@ -234,6 +273,15 @@ const sign = computed(() =>
   display: grid;
   gap: var(--s2);
   min-width: 0;
+}
+.split {
+  display: grid;
+  grid-template-columns: auto minmax(15rem, 1fr);
+  gap: var(--s3) var(--s5);
+  align-items: start;
+}
+.split.alone {
+  grid-template-columns: 1fr;
 }
 .aside {
   display: grid;
@@ -267,6 +315,11 @@ h1 {
     grid-column: 1 / -1;
   }
 }
+@media (max-width: 56rem) {
+  .split {
+    grid-template-columns: 1fr;
+  }
+}
 @media (max-width: 43rem) {
   .head {
     grid-template-columns: 1fr;
@@ -284,6 +337,10 @@ h1 {
   .piece {
     grid-column: 1 / -1;
   }
+  .last {
+    grid-column: 1 / -1;
+    font-size: 0.9rem;
+  }
   h1 {
     font-size: 1.6rem;
   }
@@ -293,8 +350,24 @@ h1 {
   .dock {
     grid-template-rows: auto auto;
   }
+  /* One column in the order of need: what to do, its clock, what can hurt, then how in full and the devices. */
   .head {
+    display: flex;
+    flex-direction: column;
+    align-items: stretch;
     padding-bottom: var(--s5);
+  }
+  .head > .now,
+  .head > .aside,
+  .split {
+    display: contents;
+  }
+  .cautions {
+    order: 1;
+  }
+  .guide,
+  .aside > :not(.cautions) {
+    order: 2;
   }
 }
 </style>

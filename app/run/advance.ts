@@ -84,14 +84,46 @@ export function advanceBody(
       return { type: 'soaked', ...inBatch }
     case 'stir':
       return { type: 'stirred', manner: facts.plan.stirManner, ...inBatch }
+    case 'key_layer':
+      return { type: 'layer_keyed' }
+    case 'check_air':
+      return { type: 'extraction_checked' }
     case 'face_coat':
       return { type: 'face_coated' }
+    case 'bond_coat':
+      return { type: 'bond_coated' }
+    case 'squeeze':
+      return { type: 'squeezed' }
     case 'part_fill':
       return { type: 'part_filled' }
+    case 'thicken':
+      return { type: 'thickened', ...inBatch }
+    case 'reinforce':
+      return { type: 'reinforced', ...inBatch }
     case 'pour':
       return { type: 'poured', ...inBatch }
+    case 'build':
+      return { type: 'built', ...inBatch }
+    case 'turn':
+      return { type: 'turned', ...inBatch }
+    case 'vibrate':
+      return { type: 'vibrated' }
+    case 'roughen':
+      return { type: 'roughened', ...inBatch }
     case 'tap':
       return { type: 'tapped', ...inBatch }
+    case 'level':
+      return { type: 'levelled', ...inBatch }
+    case 'own': {
+      const own = facts.next?.own
+      return (
+        own && {
+          type: 'own_done',
+          own: own.id,
+          ...(facts.next!.batch > 0 ? { batch: facts.next!.batch } : {}),
+        }
+      )
+    }
     case 'demould':
       return { type: 'demoulded', outcome: 'whole' }
     // Whether it is dry enough is looked at, never knocked at.

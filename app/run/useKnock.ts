@@ -1,5 +1,5 @@
 import { useEventListener } from '@vueuse/core'
-import { clock } from '~/stores/clock'
+import { elapsedMs } from '~/stores/clock'
 import { usePreferences } from '~/parts/show/usePreferences'
 
 /** Keys that belong to the browser or to moving about, and never advance. */
@@ -15,9 +15,9 @@ const SAME_KNOCK_MS = 700
  * @returns a guarded advance for the pointer, which shares the rule against double knocks.
  */
 export function useKnock(advance: () => void, undo: () => void): () => void {
-  let lastMs = 0
+  let lastMs = -Infinity
   const knock = () => {
-    const nowMs = clock.nowMs()
+    const nowMs = elapsedMs()
     if (nowMs - lastMs < SAME_KNOCK_MS) return
     lastMs = nowMs
     advance()

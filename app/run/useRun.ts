@@ -1,8 +1,8 @@
 import { SETTING_WORDS, weighKnockWords } from './words'
 import { useWakeLock } from '@vueuse/core'
 import { computed, reactive, ref, watch } from 'vue'
-import { stageOfStep, viewPour, type EventBody } from '#core/pour'
-import { useNow } from '~/stores/clock'
+import { stageOf, viewPour, type EventBody } from '#core/pour'
+import { useNow } from '~/stores/bench'
 import { usePour } from '~/parts/pour/usePour'
 import { useBenchButtons } from './useBenchButtons'
 import { useBowlScale } from './useBowlScale'
@@ -10,11 +10,12 @@ import { say } from '~/parts/show/speech'
 import { usePreferences } from '~/parts/show/usePreferences'
 import { timeLeftToSay } from './timeLeft'
 import { useKnock } from './useKnock'
+import { useNoiseKnock } from './useNoiseKnock'
 import { useWeighing } from './useWeighing'
 import { usePours } from '~/stores/pours'
 import { advanceBody, isWeighStep, massToWeighG, poolModeOf } from './advance'
 import { cautionsOf } from '~/parts/show/cautions'
-import { stepWords } from '~/parts/words/pour'
+import { stepWords } from '~/parts/words/steps'
 
 /** One pour's live run: what it shows, and what a knock, an undo or a tool does to it. For one page at a time. */
 export function useRun(id: string) {
@@ -27,7 +28,8 @@ export function useRun(id: string) {
   const mode = computed(() => (view.value ? poolModeOf(step.value, view.value.stage) : 'ended'))
   const words = computed(() => {
     if (mode.value === 'wait') return { ...SETTING_WORDS, action: '' }
-    return step.value && record.value ? stepWords(step.value, record.value.plan) : undefined
+    const next = facts.value?.next
+    return next && facts.value ? stepWords(next, facts.value.plan) : undefined
   })
   const cautions = computed(() =>
     step.value && facts.value ? cautionsOf(step.value, facts.value.plan, mode.value === 'demould') : [],
@@ -94,6 +96,16 @@ export function useRun(id: string) {
   }
   const knock = useKnock(advance, undo)
   const buttons = useBenchButtons(id, advance)
+  /**
+   * A noise may be anybody's: it never says that powder may move or was weighed, nor that the piece is out. Those want a
+   * hand, an elbow or a button.
+   */
+  const mayBeNoise = computed(
+    () => mode.value === 'knock' && step.value !== 'check_air' && !isWeighStep(step.value),
+  )
+  const noise = useNoiseKnock(() => {
+    if (mayBeNoise.value) knock()
+  })
   const { sound } = usePreferences()
   watch([now, () => view.value?.clock], ([nowMs, clock], [beforeMs, before]) => {
     // Another clock begins anew.
@@ -118,9 +130,9 @@ export function useRun(id: string) {
   })
   const planOpen = computed(
     () =>
-      step.value !== undefined &&
-      ['mould', 'weigh'].includes(stageOfStep(step.value)) &&
-      !facts.value?.live.some((e) => e.body.type === 'weighed'),
+      facts.value?.next !== undefined &&
+      ['mould', 'weigh'].includes(stageOf(facts.value.next)) &&
+      !facts.value.live.some((e) => e.body.type === 'weighed'),
   )
   return reactive({
     record,
@@ -136,7 +148,10 @@ export function useRun(id: string) {
     weighing,
     scale,
     buttons,
+    noise,
+    mayBeNoise,
     said,
+    sound,
     failure,
     now,
     unreadable,

@@ -1,6 +1,6 @@
 import { computed, ref, shallowRef } from 'vue'
 import { LineCutter, readDeviceLine } from '~~/shared/deviceLine'
-import { clock } from '~/stores/clock'
+import { workshopClock } from '~/stores/clock'
 import type { ScaleSays } from './weighStep'
 
 /** What this needs of the browser's serial ports; the DOM's own types do not have them yet. */
@@ -35,7 +35,7 @@ async function read(from: SerialPort): Promise<void> {
       const said = readDeviceLine(line)
       if (said?.type === 'mass') {
         const { massG, stable, tared, overload } = said
-        says.value = { massG, stable, tared, overload, atMs: clock.nowMs() }
+        says.value = { massG, stable, tared, overload, atMs: workshopClock.nowMs() }
       }
     }
   }

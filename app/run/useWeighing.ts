@@ -1,6 +1,7 @@
+import { useIntervalFn } from '@vueuse/core'
 import { computed, ref, shallowRef, watch } from 'vue'
 import type { ReadingRef, StepId } from '#core/pour'
-import { useNow } from '~/stores/clock'
+import { elapsedMs } from '~/stores/clock'
 import { isWeighStep } from './advance'
 import type { useBowlScale } from './useBowlScale'
 import { NOT_YET, watchWeighing, weighPhaseOf } from './weighStep'
@@ -23,7 +24,9 @@ export function useWeighing(
   divisionG: () => number,
   scale: ReturnType<typeof useBowlScale>,
 ) {
-  const now = useNow()
+  /** A bowl comes to rest in real time, however fast the bench goes. */
+  const now = ref(elapsedMs())
+  useIntervalFn(() => (now.value = elapsedMs()), 250)
   const typedG = ref<number>()
   const isTyped = ref(false)
   const problem = ref('')

@@ -4,7 +4,7 @@ import InputText from 'primevue/inputtext'
 import { computed, ref, watch } from 'vue'
 import type { Settings, SettingsRecord } from '~~/shared/contracts'
 import { useConflict } from '~/parts/form/useConflict'
-import { usePreferences } from '~/parts/show/usePreferences'
+import { usePreferences, type Look } from '~/parts/show/usePreferences'
 import { useUnits } from '~/parts/show/useUnits'
 import { usePours } from '~/stores/pours'
 import { useWorkshop } from '~/stores/workshop'
@@ -71,6 +71,12 @@ const anyKey = computed({
   get: () => (preferences.anyKey.value ? 'on' : 'off'),
   set: (v) => (preferences.anyKey.value = v === 'on'),
 })
+const LOOK: { value: Look; label: string }[] = [
+  { value: 'workshop', label: 'Indoors' },
+  { value: 'glare', label: 'In the sun' },
+  { value: 'dim', label: 'In the dark' },
+]
+const { look } = preferences
 const SOUND = [
   { value: 'on', label: 'Rings and is said' },
   { value: 'off', label: 'Is only shown' },
@@ -165,6 +171,7 @@ async function save() {
       <h2 id="s-run">At the bench</h2>
       <LabelledPills v-model="anyKey" label="In the run, on this device" :options="ANY_KEY" />
       <LabelledPills v-model="sound" label="What falls due" :options="SOUND" />
+      <LabelledPills v-model="look" label="The light here, on this device" :options="LOOK" />
     </section>
     <section class="slab" aria-labelledby="s-bowls">
       <h2 id="s-bowls">Bowls</h2>

@@ -4,13 +4,20 @@ import type { ApiErrorBody, ErrorCode, FieldError } from '~~/shared/errors'
 
 /** A failed request as data: what the server said, or `unavailable` when it could not be reached. */
 export interface ApiFailure {
-  code: ErrorCode
+  /** `rehearsal`: it was not even asked, for nothing is kept here. */
+  code: ErrorCode | 'rehearsal'
   fields: FieldError[]
   /** What is there now, where the caller had seen something older. */
   current?: unknown
 }
 
 export type ApiResult<T> = { ok: true; value: T } | { ok: false; failure: ApiFailure }
+
+let onlyReads = false
+/** From here on this window changes nothing in the workshop, whoever asks. For the plugin that hands in the bench. */
+export const onlyRead = () => {
+  onlyReads = true
+}
 
 /** One request to the workshop's server. Never throws for an answer or for a lost connection. */
 export async function callApi<T>(
@@ -23,6 +30,8 @@ export async function callApi<T>(
     timeout?: number
   } = {},
 ): Promise<ApiResult<T>> {
+  if (onlyReads && options.method !== undefined && options.method !== 'GET')
+    return { ok: false, failure: { code: 'rehearsal', fields: [] } }
   try {
     return { ok: true, value: await $fetch<T>(path, { timeout: 10_000, ...options, retry: 0 }) }
   } catch (error) {

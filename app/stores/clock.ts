@@ -1,9 +1,8 @@
-import { useIntervalFn, useLocalStorage } from '@vueuse/core'
-import { effectScope, readonly, ref } from 'vue'
+import { useLocalStorage } from '@vueuse/core'
 import type { TimeAnswer } from '~~/shared/changes'
 import { callApi } from './api'
 
-/** Tells the time. The app's only source of it: real time as the workshop's server has it. */
+/** Tells the time. Which one this window goes by is handed in (`bench.ts`). */
 export interface Clock {
   nowMs(): number
 }
@@ -17,7 +16,8 @@ const SAME_SETTING_MS = 2000
 /** Time since this page was loaded, ms: for how long something took, whatever the clock is set to. */
 export const elapsedMs = () => performance.now()
 
-export const clock: Clock = { nowMs: () => Date.now() + offsetMs.value }
+/** Real time, as the workshop's server has it. */
+export const workshopClock: Clock = { nowMs: () => Date.now() + offsetMs.value }
 
 /** The setting that the clock goes by now; what was timed by another one can be set right with it. */
 export const clockSettingMs = () => offsetMs.value
@@ -36,25 +36,13 @@ export async function syncClock(): Promise<TimeAnswer | undefined> {
   const sentMs = Date.now()
   const answer = await callApi<TimeAnswer>('/api/time')
   if (!answer.ok) return undefined
-  const setting = answer.value.serverTimeMs - (sentMs + Date.now()) / 2
-  if (Math.abs(setting - offsetMs.value) > SAME_SETTING_MS / 20) offsetMs.value = setting
+  const wayMs = (Date.now() - sentMs) / 2
+  const setting = answer.value.serverTimeMs - (sentMs + wayMs)
+  // What was long on its way tells no more than that: within it the old setting is as good.
+  if (Math.abs(setting - offsetMs.value) > Math.max(SAME_SETTING_MS / 20, wayMs)) offsetMs.value = setting
   return answer.value
 }
 
 /** The server has told the time in passing: whether this device's setting is still good. */
-export const agreesWith = (serverTimeMs: number) => Math.abs(serverTimeMs - clock.nowMs()) < SAME_SETTING_MS
-
-const now = ref(clock.nowMs())
-let ticking = false
-
-/** The present, ms, ticking four times a second so that every clock on screen turns over together. */
-export function useNow() {
-  if (!ticking) {
-    ticking = true
-    // Outlives the view that happened to ask first: the others' clocks hang on it too.
-    effectScope(true).run(() =>
-      useIntervalFn(() => (now.value = clock.nowMs()), 250, { immediateCallback: true }),
-    )
-  }
-  return readonly(now)
-}
+export const agreesWith = (serverTimeMs: number) =>
+  Math.abs(serverTimeMs - workshopClock.nowMs()) < SAME_SETTING_MS

@@ -2,6 +2,7 @@ import { defineStore } from 'pinia'
 import { ref } from 'vue'
 import { BEAT_MS, type BeatMessage, type ChangeMessage, type HelloMessage } from '~~/shared/changes'
 import type { LiveMessage } from '~~/shared/devices'
+import { useBench } from './bench'
 import { agreesWith, elapsedMs, syncClock } from './clock'
 import { useDevices } from './devices'
 import { useOutbox } from './outbox'
@@ -23,6 +24,7 @@ export const useConnection = defineStore('connection', () => {
   const workshop = useWorkshop()
   const outbox = useOutbox()
   const devices = useDevices()
+  const { isReal } = useBench()
   const connected = ref(true)
   let leads = false
   let started = false
@@ -123,6 +125,11 @@ export const useConnection = defineStore('connection', () => {
   function start() {
     if (started) return
     started = true
+    // What this window shows is as it was when it was opened; from there it goes its own way.
+    if (!isReal) {
+      void load()
+      return
+    }
     onWindowMessage((message) => {
       if (message.kind === 'state') {
         heardMs = elapsedMs()

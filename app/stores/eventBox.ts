@@ -1,6 +1,7 @@
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb'
 import type { NewEvent } from '~~/shared/contracts'
-import type { ErrorCode, FieldError } from '~~/shared/errors'
+import type { FieldError } from '~~/shared/errors'
+import type { ApiFailure } from './api'
 
 /** What was recorded on this device and the server does not have yet, in a database of the browser's own. */
 
@@ -16,7 +17,7 @@ export interface Unsent {
 
 /** One that the server will not take as it is: kept until somebody has looked at it. */
 export interface Refused extends Unsent {
-  code: ErrorCode
+  code: ApiFailure['code']
   fields: FieldError[]
   refusedAtMs: number
 }

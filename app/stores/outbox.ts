@@ -3,7 +3,8 @@ import { computed, ref, shallowRef } from 'vue'
 import type { PourEvent } from '#core/pour'
 import type { PostedEvent } from '~~/shared/contracts'
 import { callApi, type ApiFailure } from './api'
-import { clock, shiftSince, syncClock } from './clock'
+import { useBench } from './bench'
+import { shiftSince, syncClock } from './clock'
 import { openEventBox, type EventBox, type Refused, type Unsent } from './eventBox'
 import { onWindowMessage, tellWindows } from './windows'
 
@@ -30,6 +31,7 @@ function isAcknowledged(answer: unknown, { event }: Unsent): answer is PourEvent
  * screen; the window that leads sends them, the others hear what became of them.
  */
 export const useOutbox = defineStore('outbox', () => {
+  const { clock, isReal } = useBench()
   const unsent = shallowRef<Unsent[]>([])
   const refused = shallowRef<Refused[]>([])
   /** The browser would not keep something: it is only in this window, and lost with it. */
@@ -90,6 +92,10 @@ export const useOutbox = defineStore('outbox', () => {
   let lastKept: Promise<void> = Promise.resolve()
   /** Resolves when they are kept and count. One after the other, so that they stay in order. */
   function add(rows: readonly Unsent[]): Promise<void> {
+    if (!isReal) {
+      addRows(rows)
+      return Promise.resolve()
+    }
     lastKept = lastKept.then(async () => {
       await keep(rows)
       addRows(rows)
@@ -196,7 +202,7 @@ export const useOutbox = defineStore('outbox', () => {
 
   /** Sends what waits, each pour's events in their order; a pour held up holds up no other. */
   async function flush(): Promise<void> {
-    if (!leads) return
+    if (!isReal || !leads) return
     if (flushing) {
       again = true
       return

@@ -2,10 +2,13 @@ import 'fake-indexeddb/auto'
 import { IDBFactory } from 'fake-indexeddb'
 import { createPinia, setActivePinia } from 'pinia'
 import { beforeEach, expect, it, vi } from 'vitest'
+import { createApp } from 'vue'
 import { keepPlan, type PourEvent } from '#core/pour'
 import type { PourRecord } from '~~/shared/records'
 import { callApi, type ApiResult } from './api'
 import { eventAt, testPlan } from '../../tests/unit/plans'
+import { BENCH, benchOf, hurriedClock } from './bench'
+import { workshopClock } from './clock'
 import { openEventBox } from './eventBox'
 import { useOutbox } from './outbox'
 import { usePours } from './pours'
@@ -35,8 +38,10 @@ const posted = () =>
 const stepOf = (pours: ReturnType<typeof usePours>, id = 'p1') => pours.factsOf(pours.records.get(id)!)!.step
 
 /** A window, opened anew on what the browser keeps. */
-async function openWindow(records = [record()]) {
-  setActivePinia(createPinia())
+async function openWindow(records = [record()], bench = { isReal: true, speed: 1 }) {
+  const pinia = createPinia()
+  createApp({}).use(pinia).provide(BENCH, benchOf(workshopClock, bench))
+  setActivePinia(pinia)
   const [pours, outbox] = [usePours(), useOutbox()]
   pours.put(...records)
   vi.stubGlobal('localStorage', { getItem: () => null, setItem: () => {}, removeItem: () => {} })
@@ -158,4 +163,27 @@ it('undo takes the last thing back, and says when there is nothing', async () =>
   expect(pours.undo('p1')).toBe(true)
   await vi.waitFor(() => expect(stepOf(pours)).toBe('prepare'))
   expect(pours.undo('p1')).toBe(false)
+})
+
+it('a bench that is not real keeps, sends and makes nothing: what happens at it stays in its window', async () => {
+  const { pours, outbox } = await openWindow([record()], { isReal: false, speed: 60 })
+  api.mockClear()
+  await pours.record('p1', { type: 'mould_ready' })
+  expect(stepOf(pours)).toBe('weigh_water')
+  await outbox.flushNow()
+  expect((await pours.create(keepPlan(testPlan()), 'p2')).ok).toBe(true)
+  expect(stepOf(pours, 'p2')).toBe('prepare')
+  expect(pours.undo('p1')).toBe(true)
+  expect(stepOf(pours)).toBe('prepare')
+  expect(api).not.toHaveBeenCalled()
+  expect(await (await openEventBox()).all()).toEqual({ unsent: [], refused: [] })
+})
+
+it('a hurried clock begins at the present and goes so many times as fast', () => {
+  const elapsed = vi.spyOn(performance, 'now').mockReturnValue(5000)
+  const clock = hurriedClock({ nowMs: () => 1_000_000 }, 60)
+  expect(clock.nowMs()).toBe(1_000_000)
+  elapsed.mockReturnValue(65_000)
+  expect(clock.nowMs()).toBe(1_000_000 + 3_600_000)
+  elapsed.mockRestore()
 })

@@ -11,8 +11,9 @@ import {
 } from '#core/pour'
 import type { ChangeMessage } from '~~/shared/changes'
 import { isUnreadable, type PourAnswer, type PourRecord, type UnreadablePour } from '~~/shared/records'
-import { callAllPages, callApi, type ApiFailure } from './api'
-import { clock, clockSettingMs } from './clock'
+import { callAllPages, callApi, type ApiFailure, type ApiResult } from './api'
+import { useBench } from './bench'
+import { clockSettingMs } from './clock'
 import { useOutbox } from './outbox'
 
 /**
@@ -32,6 +33,7 @@ export const usePours = defineStore('pours', () => {
   /** Pours that are there and cannot be read or folded: shown as themselves, and everything else goes on. */
   const unreadable = shallowRef(new Map<string, UnreadablePour>())
   const outbox = useOutbox()
+  const { clock, isReal } = useBench()
   const who = useLocalStorage('nine-ripples.who', '')
   const openLoaded = ref(false)
   const loadFailed = ref(false)
@@ -134,13 +136,21 @@ export const usePours = defineStore('pours', () => {
 
   /** Records that something happened now. It counts as soon as it is kept here, and is sent as soon as it can be. */
   function record(pourId: string, ...bodies: EventBody[]): Promise<void> {
-    const occurredAtMs = Math.round(clock.nowMs())
+    const nowMs = clock.nowMs()
     // A millisecond apart: several things told at once keep their order.
+    return recordAt(
+      pourId,
+      bodies.map((body, i) => ({ atMs: nowMs + i, body })),
+    )
+  }
+
+  /** The same of what happened at other times. */
+  function recordAt(pourId: string, happened: readonly { atMs: number; body: EventBody }[]): Promise<void> {
     return outbox.add(
-      bodies.map((body, i) =>
+      happened.map(({ atMs, body }) =>
         unsentOf(pourId, {
           id: crypto.randomUUID(),
-          occurredAtMs: occurredAtMs + i,
+          occurredAtMs: Math.round(atMs),
           who: who.value,
           body,
         }),
@@ -164,7 +174,13 @@ export const usePours = defineStore('pours', () => {
     return targets.length > 0
   }
 
-  async function create(plan: KeptPlan, id: string) {
+  async function create(plan: KeptPlan, id: string): Promise<ApiResult<PourRecord>> {
+    if (!isReal) {
+      const createdAtMs = Math.round(clock.nowMs())
+      const value: PourRecord = { id, plan, revision: 1, earlierPlans: [], createdAtMs, events: [] }
+      put(value)
+      return { ok: true, value }
+    }
     const answer = await callApi<PourRecord>('/api/pours', { method: 'POST', body: { id, plan } })
     if (answer.ok) put(answer.value)
     return answer
@@ -194,6 +210,7 @@ export const usePours = defineStore('pours', () => {
     addStored,
     refresh,
     record,
+    recordAt,
     recordPress,
     undo,
     create,

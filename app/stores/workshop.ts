@@ -20,6 +20,7 @@ import type {
   PlasterCard,
   PlasterInput,
   Recipe,
+  SettlingEntry,
   RecipeInput,
   SpoonTestRecord,
 } from '~~/shared/stock'
@@ -67,6 +68,8 @@ export const useWorkshop = defineStore('workshop', () => {
   const bowls = shallowRef<BowlCard[]>([])
   const recipes = shallowRef<Recipe[]>([])
   const devices = shallowRef<DeviceCard[]>([])
+  /** What was done with the settling bucket, the latest first. */
+  const settling = shallowRef<SettlingEntry[]>([])
   const moulds = shallowRef<MouldCard[]>([])
   const mouldSets = shallowRef<MouldSet[]>([])
   /** Cards and recipes that are there and cannot be read: shown as themselves, and everything else goes on. */
@@ -109,6 +112,8 @@ export const useWorkshop = defineStore('workshop', () => {
   const putMould = (id: string, card: MouldCard | UnreadableCard | null) =>
     put(moulds, id, card, { order: byName, broken: 'moulds' })
   const putDevice = (id: string, card: DeviceCard | null) => put(devices, id, card, { order: byName })
+  const putSettling = (id: string, entry: SettlingEntry | null) =>
+    put(settling, id, entry, { order: (a, b) => b.atMs - a.atMs || (a.id < b.id ? -1 : 1) })
   const putSet = (id: string, card: MouldSet | null) => put(mouldSets, id, card, { order: byName })
 
   /** What the stream brings. */
@@ -131,6 +136,8 @@ export const useWorkshop = defineStore('workshop', () => {
         return putSet(message.id, message.value)
       case 'device':
         return putDevice(message.id, message.value)
+      case 'settling':
+        return putSettling(message.id, message.value)
     }
   }
 
@@ -164,6 +171,10 @@ export const useWorkshop = defineStore('workshop', () => {
     const answer = await callApi<DeviceCard[]>('/api/devices')
     if (answer.ok) devices.value = answer.value
   }
+  async function loadSettling() {
+    const answer = await callApi<SettlingEntry[]>('/api/settling')
+    if (answer.ok) settling.value = answer.value
+  }
   async function loadRecipes() {
     const answer = await callApi<(Recipe | UnreadableCard)[]>('/api/recipes')
     if (!answer.ok) return
@@ -189,7 +200,15 @@ export const useWorkshop = defineStore('workshop', () => {
   /** Resolves when everything has been asked for once, whether or not it could be had. */
   const ready = new Promise<void>((resolve) => (wasLoaded = resolve))
   async function load() {
-    await Promise.all([loadSettings(), loadStock(), loadBowls(), loadRecipes(), loadDevices(), loadMoulds()])
+    await Promise.all([
+      loadSettings(),
+      loadStock(),
+      loadBowls(),
+      loadRecipes(),
+      loadDevices(),
+      loadSettling(),
+      loadMoulds(),
+    ])
     wasLoaded()
   }
 
@@ -249,6 +268,9 @@ export const useWorkshop = defineStore('workshop', () => {
     )
   const tareDevice = (id: string) =>
     callApi(`/api/devices/${encodeURIComponent(id)}/tare`, { method: 'POST', body: {} })
+  const tellSettling = (body: SettlingEntry) =>
+    change<SettlingEntry>('/api/settling', { method: 'POST', body }, putSettling)
+  const dropSettling = (id: string) => drop(`/api/settling/${id}`, () => putSettling(id, null))
   const deleteRecipe = (id: string) => drop(`/api/recipes/${id}`, () => putRecipe(id, null))
   const saveMould = (id: string, revision: number | null, mould: MouldInput) =>
     change<MouldCard>(`/api/moulds/${id}`, { method: 'PUT', body: { revision, mould } }, putMould)
@@ -292,6 +314,9 @@ export const useWorkshop = defineStore('workshop', () => {
     recipes,
     devices,
     putDeviceTo,
+    settling,
+    tellSettling,
+    dropSettling,
     tareDevice,
     unreadable,
     stockLoaded,

@@ -63,6 +63,39 @@ const preset = markRaw(
           },
           text: { color: '#13262c', mutedColor: '#46575c' },
         },
+        dark: {
+          surface: {
+            0: '#ffffff',
+            50: '#e8e2d4',
+            100: '#d9d4c8',
+            200: '#b4bdbd',
+            300: '#9aa5a5',
+            400: '#849192',
+            500: '#5f6d71',
+            600: '#425056',
+            700: '#2c393e',
+            800: '#1c2a2f',
+            900: '#131b1e',
+            950: '#0b1113',
+          },
+          primary: {
+            color: '#9fd0d8',
+            contrastColor: '#0b1113',
+            hoverColor: '#b5d8dd',
+            activeColor: '#d6e9ec',
+          },
+          formField: {
+            background: '#0b1113',
+            borderColor: '#849192',
+            hoverBorderColor: '#e8e2d4',
+            focusBorderColor: '#e8e2d4',
+            invalidBorderColor: '#ff9d80',
+            color: '#e8e2d4',
+            placeholderColor: '#b4bdbd',
+            shadow: 'none',
+          },
+          text: { color: '#e8e2d4', mutedColor: '#b4bdbd' },
+        },
       },
     },
     components: {
@@ -102,5 +135,5 @@ const preset = markRaw(
 
 export default {
   preset,
-  options: { darkModeSelector: 'none', cssLayer: { name: 'primevue', order: 'base, primevue' } },
+  options: { darkModeSelector: '[data-look="dim"]', cssLayer: { name: 'primevue', order: 'base, primevue' } },
 }

@@ -88,6 +88,8 @@ it('says how to get the air out of forms like these, in the order of doing it', 
     'deepest_first',
     'tilt',
     'vent',
+    'poke',
+    'mist',
   ])
   expect(airTactics([])).toEqual([])
 })

@@ -232,15 +232,17 @@ export const AIR_TACTICS = [
   'tilt',
   'against_wall',
   'vent',
+  'poke',
+  'mist',
 ] as const
 export type AirTactic = (typeof AIR_TACTICS)[number]
 
 const TACTICS_OF: Record<AirTrap, readonly AirTactic[]> = {
-  deep_fingers: ['part_fill', 'deepest_first'],
-  hooks: ['part_fill', 'tilt'],
+  deep_fingers: ['part_fill', 'deepest_first', 'poke'],
+  hooks: ['part_fill', 'tilt', 'poke'],
   flat_ceiling: ['tilt', 'vent'],
-  lettering: ['brush_coat'],
-  fine_texture: ['brush_coat'],
+  lettering: ['brush_coat', 'mist'],
+  fine_texture: ['brush_coat', 'mist'],
   vertical_faces: ['against_wall'],
 }
 

@@ -2,7 +2,7 @@ import { MS_PER } from '../units'
 import type { PourFacts } from './facts'
 import { pourWindowOf } from './mixing'
 import { soakTimeS } from './plan'
-import { stageOfStep, STEP, type Stage, type StepId } from './steps'
+import { isWetStep, stageOf, type PlanStep, type Stage } from './steps'
 import type { PourView } from './view'
 
 /** A stretch of a pour's nearest future: what it is, from when to when, and whether it takes a pair of hands. */
@@ -20,8 +20,10 @@ export interface Ahead {
   canWaitMs: number
 }
 
-/** Brushing a coat or pouring the first part, and taking a piece out (estimates from practice, no source). */
+/** Brushing a coat or pouring the first part, building and turning, taking a piece out (estimates, no source). */
 const COAT_S = 30
+const BUILD_S = 240
+const TURN_S = 180
 const DEMOULD_S = 120
 
 const HANDS: Record<Stage, boolean> = {
@@ -36,8 +38,8 @@ const HANDS: Record<Stage, boolean> = {
   dry: false,
 }
 
-function plannedS(facts: PourFacts, step: StepId): number {
-  switch (step) {
+function plannedS(facts: PourFacts, step: PlanStep): number {
+  switch (step.id) {
     case 'sift':
       return facts.siftS
     case 'soak':
@@ -45,15 +47,31 @@ function plannedS(facts: PourFacts, step: StepId): number {
     case 'stir':
       return facts.plan.stirS
     case 'face_coat':
+    case 'bond_coat':
+    case 'squeeze':
     case 'part_fill':
+    case 'reinforce':
+    case 'roughen':
+    case 'level':
       return COAT_S
+    case 'thicken':
+      return peakWaitS(facts)
+    case 'build':
+      return BUILD_S
+    case 'turn':
+      return TURN_S
+    case 'own':
+      return step.own?.timeS ?? COAT_S
     case 'pour':
       return pourWindowOf(facts.plan, facts.inHand.planned).neededS
+    case 'vibrate':
     case 'tap':
       return facts.inHand.flow.tapping.tapS
     case 'demould':
       return DEMOULD_S
     case 'prepare':
+    case 'key_layer':
+    case 'check_air':
     case 'weigh_water':
     case 'weigh_admix':
     case 'weigh_powder':
@@ -64,13 +82,18 @@ function plannedS(facts: PourFacts, step: StepId): number {
   }
 }
 
+/** From the end of stirring until a peak stands, s: when it starts to thicken. */
+function peakWaitS({ settingInput, setting }: PourFacts): number {
+  return Math.max(0, setting.timeS.work_end.mid - settingInput.restS - settingInput.stirS)
+}
+
 /** Steps of the bowl in hand that follow by themselves from here, the one in hand first. */
-function wetStepsLeft(facts: PourFacts): StepId[] {
-  const from = facts.steps.findIndex((_, i) => !facts.stepsDone[i])
-  const found: StepId[] = []
+function wetStepsLeft(facts: PourFacts): PlanStep[] {
+  const from = facts.stepsDone.lastIndexOf(true) + 1
+  const found: PlanStep[] = []
   for (const step of facts.steps.slice(from)) {
-    if (!STEP[step.id].wet || step.batch !== facts.batch) break
-    found.push(step.id)
+    if (!isWetStep(step) || step.batch !== facts.batch) break
+    found.push(step)
   }
   return found
 }
@@ -98,17 +121,18 @@ export function aheadOf(facts: PourFacts, view: PourView, nowMs: number): Ahead 
     return fromMs < outMs ? [set, out] : [out]
   }
   if (step === 'demould') return { stretches: setFrom(view.clock?.startMs ?? nowMs), canWaitMs: Infinity }
-  if (!STEP[step].wet) return nothing
+  if (!facts.next || !isWetStep(facts.next)) return nothing
 
   const steps = wetStepsLeft(facts)
   const stretches: Stretch[] = []
   let atMs = nowMs
-  steps.forEach((id, i) => {
+  steps.forEach((step, i) => {
     const begunMs = i === 0 ? (view.clock?.startMs ?? nowMs) : atMs
     // A clock of its own says when it ends; one of the working time only by when it must have.
-    const own = i === 0 && view.clock && view.clock.id !== 'work_end' ? view.clock.dueMs : undefined
-    const untilMs = Math.max(own ?? atMs + plannedS(facts, id) * 1000, atMs)
-    const stage = stageOfStep(id)
+    const isLimit = view.clock?.id === 'work_end' || view.clock?.id === 'build_end'
+    const own = i === 0 && view.clock && !isLimit ? view.clock.dueMs : undefined
+    const untilMs = Math.max(own ?? atMs + plannedS(facts, step) * 1000, atMs)
+    const stage = stageOf(step)
     const before = stretches.at(-1)
     if (before?.stage === stage) before.untilMs = untilMs
     else stretches.push({ stage, fromMs: i === 0 && own ? begunMs : atMs, untilMs, hands: HANDS[stage] })

@@ -138,7 +138,8 @@ describe('how the powder goes in decides the steps', () => {
     ] as const
     const salted = { ...testPlan().plaster, additions: [...additions] }
     salted.properties = { ...salted.properties, fillerRatio: 0.5, dryAddRatio: 0.5 }
-    expect(ids({ plaster: salted }).slice(1, 5)).toEqual([
+    expect(ids({ plaster: salted }).slice(1, 6)).toEqual([
+      'check_air',
       'weigh_water',
       'weigh_admix',
       'weigh_powder',

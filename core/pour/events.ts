@@ -1,4 +1,4 @@
-import type { Preparation } from '../mould'
+import type { AirTactic, Preparation } from '../mould'
 import type { StirManner } from '../setting'
 
 export const TOUCH_CUES = [
@@ -28,6 +28,24 @@ export type Verdict = (typeof VERDICTS)[number]
 /** What a slip in the bowl was put right with. */
 export const CORRECTIONS = ['water_out', 'water_in', 'powder_in', 'powder_out'] as const
 export type CorrectionKind = (typeof CORRECTIONS)[number]
+
+/** What a leak is stopped with, from what lies about (common practice, no source). */
+export const LEAK_PLUGS = ['clay', 'mud', 'tape'] as const
+export type LeakPlug = (typeof LEAK_PLUGS)[number]
+
+/** What is done to a piece while it holds a line and is not yet hard. */
+export const SOFT_WORKS = ['marked', 'hanger_set', 'excess_cut', 'flush_scraped'] as const
+export type SoftWork = (typeof SOFT_WORKS)[number]
+
+/** After the pour, in this order: the bowl first, while it sets. */
+export const CLEAN_UPS = [
+  'bowl_left',
+  'tools_cleaned',
+  'hands_rinsed',
+  'floor_wiped',
+  'buckets_marked',
+] as const
+export type CleanUp = (typeof CLEAN_UPS)[number]
 
 /** Which bowl, counted from 0; the first where it is not said. */
 interface InBatch {
@@ -64,8 +82,29 @@ export type EventBody =
   | ({ type: 'sifted' } & InBatch)
   | ({ type: 'soaked' } & InBatch)
   | ({ type: 'stirred'; manner: StirManner } & InBatch)
+  | { type: 'extraction_checked' }
+  | { type: 'layer_keyed' }
   | { type: 'face_coated' }
+  | { type: 'bond_coated' }
+  | { type: 'squeezed' }
   | { type: 'part_filled' }
+  | ({ type: 'thickened' } & InBatch)
+  | ({ type: 'reinforced' } & InBatch)
+  | ({ type: 'built' } & InBatch)
+  | ({ type: 'turned' } & InBatch)
+  | ({ type: 'roughened' } & InBatch)
+  | { type: 'vibrated' }
+  | ({ type: 'levelled' } & InBatch)
+  /** A step of the caster's own, by its id in the plan. */
+  | ({ type: 'own_done'; own: string } & InBatch)
+  /** One thing done about the air, ticked. */
+  | { type: 'air_freed'; how: AirTactic }
+  /** Slurry ran out of the mould; what that cost the piece is part of what went in. */
+  | ({ type: 'leaked'; plug: LeakPlug; lostMl: number } & InBatch)
+  /** What was left over filled a small mould: a pour of its own. */
+  | { type: 'leftover_poured'; mouldId: string; fillMl: number }
+  | { type: 'worked_soft'; work: SoftWork }
+  | { type: 'cleaned_up'; what: CleanUp }
   | ({ type: 'poured' } & InBatch)
   /** The bowl is empty and the mould is not full: another bowl follows for what is missing. */
   | ({ type: 'ran_short'; missingMl: number } & InBatch)
@@ -99,8 +138,25 @@ const BINDS_PLAN: Record<EventBody['type'], boolean> = {
   sifted: true,
   soaked: true,
   stirred: true,
+  extraction_checked: false,
+  layer_keyed: false,
   face_coated: true,
+  bond_coated: true,
+  squeezed: true,
   part_filled: true,
+  thickened: true,
+  reinforced: true,
+  built: true,
+  turned: true,
+  roughened: true,
+  vibrated: true,
+  levelled: true,
+  own_done: false,
+  air_freed: false,
+  leaked: true,
+  leftover_poured: false,
+  worked_soft: false,
+  cleaned_up: false,
   poured: true,
   ran_short: true,
   tapped: true,

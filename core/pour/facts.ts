@@ -20,7 +20,16 @@ import { batchOf, bindsPlan, liveEvents, type PourEvent, type Verdict, type Weig
 import { keptTotal, type KeptPlan } from './kept'
 import { flowOf, mixInputOf, type Flow } from './mixing'
 import { siftTimeS, soakTimeS, type PourPlan } from './plan'
-import { STEP, stepCompletedBy, withTopUp, type PlanStep, type StepId } from './steps'
+import {
+  STEP,
+  isAfterPouring,
+  keyCompletedBy,
+  keyOfStep,
+  stepKey,
+  withTopUp,
+  type PlanStep,
+  type StepId,
+} from './steps'
 
 export type PourIssueCode = ReturnType<typeof checkConsistency>[number]['code'] | 'weighed_off_plan'
 
@@ -60,6 +69,8 @@ export interface PourFacts {
   stepsDone: boolean[]
   /** The step in hand; undefined once finished. */
   step: StepId | undefined
+  /** The same with its bowl, and whose it is. */
+  next: PlanStep | undefined
   batches: BatchFacts[]
   /** Which bowl is in hand; once all are poured, the last. */
   batch: number
@@ -70,6 +81,8 @@ export interface PourFacts {
   planned: WeighOut
   /** All bowls as weighed; undefined until every planned one is. */
   actual: WeighOut | undefined
+  /** What ran out of the mould, ml. */
+  lostMl: number
   /** From some moment on, measured by volume. */
   scaleFailed: boolean
   /** Of the bowl in hand. */
@@ -97,34 +110,34 @@ export interface RecordedWeighing extends Weighing {
   doubtful: boolean
 }
 
-const keyOf = (id: StepId, batch: number) => `${id}/${batch}`
-
-/** First time that each step of each bowl was recorded. Running short empties the bowl: its pour is over. */
+/** First time that each step of each bowl was recorded. Running short empties the bowl: it is all in the mould. */
 function firstDoneAt(live: readonly PourEvent[]): Map<string, number> {
   const done = new Map<string, number>()
   for (const { body, occurredAtMs } of live) {
-    const step = stepCompletedBy(body) ?? (body.type === 'ran_short' ? 'pour' : undefined)
-    if (step === undefined) continue
-    const key = keyOf(step, batchOf(body))
-    if (!done.has(key)) done.set(key, occurredAtMs)
+    const key = keyCompletedBy(body)
+    const batch = batchOf(body)
+    const emptied = body.type === 'ran_short' ? [stepKey('pour', batch), stepKey('build', batch)] : []
+    for (const k of key === undefined ? emptied : [key]) if (!done.has(k)) done.set(k, occurredAtMs)
   }
   return done
 }
-
-/** The bowls are empty: these are about the piece, which waits for the bowl mixed last. */
-const isAfterPouring = (id: StepId) =>
-  STEP[id].of === 'last_bowl' || STEP[id].stage === 'demould' || STEP[id].stage === 'dry'
 
 /** What was done of one bowl, and of the pour as a whole. */
 function doneOf(done: ReadonlyMap<string, number>, steps: readonly PlanStep[], batch: number): DoneAt {
   const found: DoneAt = {}
   for (const step of steps) {
-    const ofThePour = STEP[step.id].of === 'pour' || isAfterPouring(step.id)
+    if (step.own) continue
+    const ofThePour = STEP[step.id].of === 'pour' || isAfterPouring(step)
     if (step.batch !== batch && !ofThePour) continue
-    const at = done.get(keyOf(step.id, step.batch))
+    const at = done.get(keyOfStep(step))
     if (at !== undefined) found[step.id] = at
   }
   return found
+}
+
+/** When the bowl's slurry was in or on the mould, ms. */
+export function filledMs({ pour, build }: DoneAt): number | undefined {
+  return pour ?? build
 }
 
 /** Mid-sprinkle from whichever of the wet steps were recorded, planned durations standing in for the rest. */
@@ -135,7 +148,7 @@ function midSprinkleMs(plan: PourPlan, done: DoneAt, siftS: number): number | un
   if (done.sift !== undefined) return done.sift - halfSiftMs
   const beforeSoakEndMs = halfSiftMs + soakTimeS(plan) * 1000
   if (done.soak !== undefined) return done.soak - beforeSoakEndMs
-  const stirred = done.stir ?? done.pour ?? done.tap
+  const stirred = done.stir ?? filledMs(done) ?? done.tap ?? done.level
   return stirred === undefined ? undefined : stirred - beforeSoakEndMs - plan.stirS * 1000
 }
 
@@ -234,6 +247,11 @@ function slurryTempC(
   return found?.body.type === 'temperature' ? found.body.tempC : undefined
 }
 
+/** When stirring began, ms: at the end of the soak, or where there is none, once the powder was in. */
+export function stirFrom(plan: PourPlan, done: DoneAt): number | undefined {
+  return done.soak ?? (soakTimeS(plan) === 0 ? (done.sift ?? done.start_sift) : undefined)
+}
+
 interface Bowl {
   planned: Batch
   topUp: boolean
@@ -260,7 +278,7 @@ function foldBatch(
   const siftS = siftTimeS(plan, sound ? actual.powderG : planned.powderG)
   const settingStartMs = midSprinkleMs(plan, doneAtMs, siftS)
   const stirred = events.find((e) => e.body.type === 'stirred')?.body
-  const stirFromMs = doneAtMs.soak ?? (plan.addingWay === 'kneaded' ? doneAtMs.start_sift : undefined)
+  const stirFromMs = stirFrom(plan, doneAtMs)
   const reckoned: SettingInput = {
     plaster: plan.plaster.properties,
     consistency,
@@ -282,7 +300,7 @@ function foldBatch(
   const measuredC = slurryTempC(events, settingStartMs, doneAtMs.start_sift, untilS)
   const settingInput = measuredC === undefined ? reckoned : { ...reckoned, mixTempC: measuredC }
   const setting = forecastSetting(settingInput)
-  const pouredMs = doneAtMs.pour
+  const pouredMs = filledMs(doneAtMs)
   const pouredAtS =
     pouredMs !== undefined && settingStartMs !== undefined
       ? Math.max(0, (pouredMs - settingStartMs) / 1000)
@@ -341,11 +359,12 @@ function bowlsAndSteps(plan: KeptPlan, live: readonly PourEvent[]) {
   const bowls = plan.kept.batches.map((batch) => ({ planned: batch, topUp: false }))
   for (const { body, occurredAtMs } of live) {
     if (body.type !== 'ran_short') continue
-    const lastTap = steps.findLast((s) => s.id === 'tap')!.batch
-    const tapped = live.some(
-      (e) => e.body.type === 'tapped' && batchOf(e.body) === lastTap && e.occurredAtMs <= occurredAtMs,
+    const last = Math.max(...steps.map((s) => s.batch))
+    const closing = new Set(steps.filter((s) => s.batch === last && isAfterPouring(s)).map(keyOfStep))
+    const closed = live.some(
+      (e) => e.occurredAtMs <= occurredAtMs && closing.has(keyCompletedBy(e.body) ?? ''),
     )
-    steps = withTopUp(steps, tapped)
+    steps = withTopUp(steps, closed)
     bowls.push({ planned: topUpBatch(plan, body.missingMl), topUp: true })
   }
   return { steps, bowls }
@@ -390,8 +409,8 @@ export function foldPour(plan: KeptPlan, events: readonly PourEvent[], revision 
   const { steps, bowls } = bowlsAndSteps(plan, live)
   const done = firstDoneAt(live)
   // A forgotten tap does not hold the pour up: the step in hand follows the furthest one done.
-  const next = steps[steps.findLastIndex((s) => done.has(keyOf(s.id, s.batch))) + 1]
-  const batch = next === undefined || isAfterPouring(next.id) ? bowls.length - 1 : next.batch
+  const next = steps[steps.findLastIndex((s) => done.has(keyOfStep(s))) + 1]
+  const batch = next === undefined || isAfterPouring(next) ? bowls.length - 1 : next.batch
   const scaleFailed = live.some((e) => e.body.type === 'scale_failed')
   const doneOfBowls = bowls.map((_, i) => doneOf(done, steps, i))
   const startsMs = doneOfBowls.map((d) => d.start_sift ?? d.sift)
@@ -410,14 +429,16 @@ export function foldPour(plan: KeptPlan, events: readonly PourEvent[], revision 
     live: all,
     stale,
     steps,
-    stepsDone: steps.map((s) => done.has(keyOf(s.id, s.batch))),
+    stepsDone: steps.map((s) => done.has(keyOfStep(s))),
     step: next?.id,
+    next,
     batches,
     batch,
     inHand,
     doneAtMs,
     planned: keptTotal(plan),
     actual,
+    lostMl: live.reduce((sum, { body }) => sum + (body.type === 'leaked' ? body.lostMl : 0), 0),
     scaleFailed,
     issues,
     siftS,

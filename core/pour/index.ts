@@ -21,11 +21,14 @@ export type { Suitability, SuitsCode } from './suits'
 export { evaluatePlan } from './evaluatePlan'
 export type { PlanEvaluation, PlanIssueCode, PlanOutcome } from './evaluatePlan'
 export {
+  CLEAN_UPS,
   CORRECTIONS,
   DEFECT_KINDS,
   DEMOULD_OUTCOMES,
+  LEAK_PLUGS,
   MOULD_DAMAGES,
   PLAN_BINDING_TYPES,
+  SOFT_WORKS,
   TOUCH_CUES,
   VERDICTS,
   WEIGHED,
@@ -34,11 +37,14 @@ export {
   liveEvents,
 } from './events'
 export type {
+  CleanUp,
   CorrectionKind,
   DefectKind,
   DemouldOutcome,
   EventBody,
+  LeakPlug,
   MouldDamage,
+  SoftWork,
   DeviceChannel,
   PourEvent,
   ReadingRef,
@@ -46,14 +52,39 @@ export type {
   Verdict,
   WeighedWhat,
 } from './events'
-export { STAGES, STEP, STEP_IDS, stageOfStep, stepCompletedBy, stepsOf, undoTargets } from './steps'
-export type { PlanStep, Stage, StepId } from './steps'
+export {
+  FILLING_WAYS,
+  KNOWN_STEPS,
+  OWN_STAGES,
+  STAGES,
+  STEP,
+  STEP_IDS,
+  isLastStep,
+  stageOf,
+  undoTargets,
+} from './steps'
+export type {
+  FillingWay,
+  KnownStep,
+  OwnStage,
+  OwnStep,
+  PlanStep,
+  ScriptEdits,
+  ScriptLine,
+  Stage,
+  StepId,
+} from './steps'
+export { addLine, canMove, leftOutOf, moveLine, scriptOf, stepsOf } from './script'
 export { foldPour } from './facts'
 export type { BatchFacts, PourFacts, PourIssueCode, RecordedWeighing } from './facts'
 export { summarisePour } from './summary'
 export type { Draw, MouldUse, PourSummary } from './summary'
 export { URGENCIES, compareByUrgency, viewPour } from './view'
 export type { Clock, ClockId, PourView, Urgency } from './view'
+export { leftoverNow, leftoverPour, overMl } from './leftover'
+export type { LeftoverNow } from './leftover'
+export { stirringOf, usualTimeS } from './stirring'
+export type { Stirring } from './stirring'
 export { aheadOf, clashesOf } from './ahead'
 export type { Ahead, Clash, Stretch } from './ahead'
 export { compareSchools, consistencySpan, sketchMix, tradeOffs } from './compare'

@@ -9,7 +9,8 @@ import {
 import { plasterClass } from '../plaster'
 import { batchesOf, mixInputOf } from './mixing'
 import type { PourPlan } from './plan'
-import { stepsOf, type PlanStep } from './steps'
+import { stepsOf } from './script'
+import type { PlanStep } from './steps'
 
 /**
  * Counts changes of the models that change what a plan comes to. A pour keeps the number it was planned with.

@@ -2,6 +2,7 @@ import { LEAST_BOWL_ML, LEAST_VOLUME_ML, MOST_STOCKED_G, MOST_VOLUME_ML, MOST_WE
 import { MAX_WATER_TEMP_C, checkConsistency, mixTempC, type ConsistencyIssueCode } from '../mix'
 import { ADDITIONS, LEAST_ADDITION_PCT } from '../plaster'
 import type { Issue } from '../errors'
+import { faultOfScript, type ScriptFault } from './script'
 import type { PourPlan } from './plan'
 
 export type RefusalCode =
@@ -12,6 +13,7 @@ export type RefusalCode =
   | 'water_too_hot'
   | 'air_too_damp'
   | 'air_beyond_drying'
+  | ScriptFault
 
 /** A figure of the plan with the least and the most it may be. */
 type Bound = readonly [
@@ -28,6 +30,9 @@ const DAMPEST_RH_PCT = 97
 export const HOTTEST_DRYING_AIR_C = 50
 /** Neither bags nor buckets get warmer than this and are still handled. */
 const HOTTEST_POWDER_C = 50
+
+/** A step of one's own is part of the pour, not of the week. */
+const LONGEST_OWN_S = 6 * 3600
 
 /** Every figure that a caster sets, once, with its limits; what is not given is not judged. */
 function boundsOf(plan: PourPlan): Bound[] {
@@ -82,6 +87,13 @@ function boundsOf(plan: PourPlan): Bound[] {
     ['powderTempC', plan.powderTempC, -20, HOTTEST_POWDER_C, '°C'],
     ['mouldTempC', plan.mouldTempC, -Infinity, 60, '°C'],
     ['soakS', plan.soakS, 0, 3600, 's'],
+    ...(plan.script?.order ?? []).map((l): Bound => [
+      'script',
+      'own' in l ? l.own.timeS : undefined,
+      1,
+      LONGEST_OWN_S,
+      's',
+    ]),
     ['stirS', plan.stirS, 10, 3600, 's'],
     ['air.rhPct', air.rhPct, 1, Infinity, '%'],
     ['air.speedMS', air.speedMS, 0.02, 10, 'm/s'],
@@ -117,7 +129,9 @@ export function refusalsOf(plan: PourPlan): Issue<RefusalCode | ConsistencyIssue
     plan.consistency,
     plan.plaster.properties,
   ).filter((i) => i.severity === 'error')
-  const { air, waterTempC, mouldTempC } = plan
+  const { air, waterTempC, mouldTempC, script } = plan
+  const fault = script && faultOfScript(script)
+  if (fault) found.push(refusal(fault, 'script', 0, 0, ''))
   const mixC = mixTempOf(plan)
   if (waterTempC > MAX_WATER_TEMP_C)
     found.push(refusal('water_too_hot', 'waterTempC', waterTempC, MAX_WATER_TEMP_C, '°C'))

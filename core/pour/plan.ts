@@ -18,6 +18,7 @@ import type { Addition, PlasterProperties, WaterKind } from '../plaster'
 import { weakestProvenance, type Provenance } from '../provenance'
 import type { BatchLimits, RatioMethod, Scoop, SiftStage } from '../mix'
 import type { StirManner } from '../setting'
+import type { FillingWay, KnownStep, ScriptEdits } from './steps'
 
 /** One mould of the plan as it was described when the plan was made; a set has several. */
 export interface PlanMember {
@@ -107,6 +108,12 @@ export interface PourPlan {
   batching?: BatchLimits
   /** Sifted where it is not given. */
   addingWay?: AddingWay
+  /** How the mould is filled; poured where it is not given. */
+  filling?: FillingWay
+  /** What the caster changed in the steps that follow from all this. */
+  script?: ScriptEdits
+  /** Made of what another pour left over: mixed with it, and nothing of it drawn from a bag anew. */
+  leftoverOf?: { pourId: string; piece: string }
   /** Where the water is mixed from two taps; `waterTempC` is then what they give. */
   taps?: WaterTaps
   /** The water as it comes; soft where it is not given. Its effect is worked into the plaster's properties. */
@@ -209,9 +216,13 @@ export function siftTimeS(plan: Pick<PourPlan, 'addingWay' | 'plaster' | 'hands'
   return Math.max(leastSiftS, powderG * siftSPerG)
 }
 
-/** A kneaded bag is not left to soak. */
-export function soakTimeS(plan: Pick<PourPlan, 'addingWay' | 'soakS'>): number {
-  return plan.addingWay === 'kneaded' ? 0 : plan.soakS
+export function leavesOut(plan: Pick<PourPlan, 'script'>, step: KnownStep): boolean {
+  return plan.script?.leftOut.includes(step) ?? false
+}
+
+/** A kneaded bag is not left to soak, nor is a bowl whose soak was left out. */
+export function soakTimeS(plan: Pick<PourPlan, 'addingWay' | 'soakS' | 'script'>): number {
+  return plan.addingWay === 'kneaded' || leavesOut(plan, 'soak') ? 0 : plan.soakS
 }
 
 /** Casts that this plan makes. */

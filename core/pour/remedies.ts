@@ -1,7 +1,7 @@
 import { blend, type Addition } from '../plaster'
 import { evaluatePlan, type PlanOutcome } from './evaluatePlan'
 import { consistencySpan } from './compare'
-import type { PourPlan } from './plan'
+import { soakTimeS, type PourPlan } from './plan'
 
 /** What gives time to pour, in the order a caster tries it. */
 export const REMEDY_IDS = [
@@ -108,7 +108,7 @@ function changesFor(plan: PourPlan, outcome: PlanOutcome): RemedyChange[] {
   if (coldC < plan.waterTempC - 1) changes.push({ id: 'colder_water', waterTempC: coldC })
   const stirS = Math.max(LEAST_STIR_S, plan.stirS / 2)
   if (stirS < plan.stirS) changes.push({ id: 'shorter_stir', stirS })
-  const soaks = plan.addingWay !== 'kneaded' && plan.soakS > LEAST_SOAK_S
+  const soaks = soakTimeS(plan) > LEAST_SOAK_S
   if (soaks) changes.push({ id: 'shorter_soak', soakS: Math.max(LEAST_SOAK_S, plan.soakS / 2) })
   const by = plan.batching?.split.by ?? 'need'
   const count = outcome.batching.batches.length * 2

@@ -56,7 +56,8 @@ export interface PourSummary {
  */
 function drawsOf(plan: KeptPlan, live: readonly PourEvent[]): Draw[] {
   const { bag } = plan.plaster
-  if (!bag) return []
+  // What another pour left over was counted with that one.
+  if (!bag || plan.leftoverOf) return []
   const draws = new Map<number, Draw>()
   for (const { body, occurredAtMs } of live) {
     const batch = batchOf(body)
@@ -71,7 +72,7 @@ function drawsOf(plan: KeptPlan, live: readonly PourEvent[]): Draw[] {
 }
 
 function usesOf(plan: KeptPlan, live: readonly PourEvent[]): MouldUse[] {
-  const poured = live.find((e) => ['poured', 'tapped', 'demoulded'].includes(e.body.type))
+  const poured = live.find((e) => ['poured', 'built', 'tapped', 'demoulded'].includes(e.body.type))
   const last = live.findLast((e) => e.body.type === 'finished' || e.body.type === 'demoulded')?.body
   const outcome: MouldUse['outcome'] =
     last?.type === 'finished' ? last.verdict : last?.type === 'demoulded' ? last.outcome : 'poured'

@@ -32,5 +32,11 @@ export function decisionsOf(plan: PlanV1 | PourPlan): PourPlan {
 export function currentPlan(plan: PlanV1 | PourPlan): KeptPlan {
   const decided = decisionsOf(plan)
   if (isKept(decided)) return decided
-  return plan.schemaVersion === 1 ? keepPlan(decided, bowlsV1(decided), 1) : keepPlan(decided)
+  return plan.schemaVersion === 1 ? keptV1(decided) : keepPlan(decided)
+}
+
+/** Version 1 knew of no look at the extraction: a pour under way does not get it in hindsight. */
+function keptV1(plan: PourPlan): KeptPlan {
+  const kept = keepPlan(plan, bowlsV1(plan), 1)
+  return { ...kept, kept: { ...kept.kept, steps: kept.kept.steps.filter((s) => s.id !== 'check_air') } }
 }

@@ -1,8 +1,8 @@
 import { MS_PER } from '../units'
-import type { SettingEvent } from '../setting'
-import type { PourFacts } from './facts'
+import { workingTimeS, type SettingEvent } from '../setting'
+import { filledMs, stirFrom, type PourFacts } from './facts'
 import { soakTimeS } from './plan'
-import { STAGES, STEP, stageOfStep, type Stage, type StepId } from './steps'
+import { STAGES, isWetStep, keyCompletedBy, stageOf, type PlanStep, type Stage, type StepId } from './steps'
 
 /** How urgently a pour wants its caster. In order: the bench sorts by it. */
 export const URGENCIES = ['hands', 'now', 'soon', 'later', 'idle'] as const
@@ -14,18 +14,26 @@ export type ClockId =
   | 'stir'
   | 'tap'
   | 'layer_ready'
+  | 'peak'
+  | 'build_end'
+  | 'soft_window'
+  | 'own'
   | Exclude<SettingEvent, 'hardened' | 'vicat_set'>
   | 'demould'
   | 'next_weighing'
   | 'dry_enough'
 
-/** A running clock. `dueMs` is when it rings; `lowMs`–`highMs` is the 80 % range where the truth is one. */
+/**
+ * A running clock. `dueMs` is when it rings; `lowMs`–`highMs` is the 80 % range where the truth is one. A window opens
+ * when it rings and stays open until `untilMs`.
+ */
 export interface Clock {
   id: ClockId
   startMs: number
   dueMs: number
   lowMs?: number
   highMs?: number
+  untilMs?: number
 }
 
 export interface PourView {
@@ -47,9 +55,9 @@ const SOON_MS = 15 * MS_PER.min
 const WEIGHING_INTERVAL_MS = MS_PER.day
 
 /** Powder and water have met: in the bowl in hand, or in the one before it, whose mould is waiting. */
-function isWet(facts: PourFacts, step: StepId): boolean {
-  if (STEP[step].wet) return true
-  const stage = stageOfStep(step)
+function isWet(facts: PourFacts, step: PlanStep): boolean {
+  if (isWetStep(step)) return true
+  const stage = stageOf(step)
   const between = stage === 'weigh' || stage === 'sift'
   return between && facts.batches.slice(0, facts.batch).some((b) => b.settingStartMs !== undefined)
 }
@@ -58,14 +66,27 @@ function stepClock(id: ClockId, startMs: number | undefined, durationS: number):
   return startMs === undefined ? undefined : { id, startMs, dueMs: startMs + durationS * 1000 }
 }
 
+/** Time to pour, s since mid-sprinkle: while it is still stirred, longer than planned counts as it goes. */
+function workRange(facts: PourFacts, nowMs: number) {
+  const fromMs = facts.step === 'stir' ? stirFrom(facts.plan, facts.inHand.doneAtMs) : undefined
+  const stirredS = fromMs === undefined ? 0 : (nowMs - fromMs) / 1000
+  return stirredS > facts.settingInput.stirS
+    ? workingTimeS({ ...facts.settingInput, stirS: stirredS })
+    : facts.setting.timeS.work_end
+}
+
 /**
  * Working time rings at the early end of its range: too soon is an inconvenience, too late is a lost pour.
  * The setting marks ring at the middle.
  */
-function settingClock(facts: PourFacts, id: 'work_end' | 'initial_set' | 'final_set'): Clock | undefined {
+function settingClock(
+  facts: PourFacts,
+  id: 'work_end' | 'initial_set' | 'final_set',
+  nowMs: number,
+): Clock | undefined {
   const startMs = facts.settingStartMs
   if (startMs === undefined) return undefined
-  const range = facts.setting.timeS[id]
+  const range = id === 'work_end' ? workRange(facts, nowMs) : facts.setting.timeS[id]
   const at = (s: number) => startMs + s * 1000
   return {
     id,
@@ -76,20 +97,48 @@ function settingClock(facts: PourFacts, id: 'work_end' | 'initial_set' | 'final_
   }
 }
 
-/** The next layer is mixed when the last one thickens. */
-function layerClock(facts: PourFacts): Clock | undefined {
-  const before = facts.batches[facts.batch - 1]
-  if (facts.inHand.planned.start !== 'when_it_thickens' || before?.settingStartMs === undefined)
-    return undefined
-  const { low, mid, high } = before.setting.timeS.work_end
-  const at = (s: number) => before.settingStartMs! + s * 1000
+/** Of a bowl's setting: rings at one mark's middle and closes, where it is a window, at the early end of another. */
+function bowlClock(
+  id: ClockId,
+  bowl: PourFacts['inHand'] | undefined,
+  opens: SettingEvent,
+  closes?: SettingEvent,
+): Clock | undefined {
+  if (bowl?.settingStartMs === undefined) return undefined
+  const at = (s: number) => bowl.settingStartMs! + s * 1000
+  const { low, mid, high } = bowl.setting.timeS[opens]
   return {
-    id: 'layer_ready',
-    startMs: before.doneAtMs.pour ?? before.settingStartMs,
+    id,
+    startMs: filledMs(bowl.doneAtMs) ?? bowl.doneAtMs.stir ?? bowl.settingStartMs,
     dueMs: at(mid),
     lowMs: at(low),
     highMs: at(high),
+    ...(closes ? { untilMs: Math.max(at(mid), at(bowl.setting.timeS[closes].low)) } : {}),
   }
+}
+
+/** The next layer is mixed when the last one thickens; once that has set it holds only where it is scored. */
+function layerClock(facts: PourFacts): Clock | undefined {
+  if (facts.inHand.planned.start !== 'when_it_thickens') return undefined
+  return bowlClock('layer_ready', facts.batches[facts.batch - 1], 'work_end', 'initial_set')
+}
+
+/** Until it is too stiff to be built with: the gloss goes. The early end counts. */
+function buildClock(facts: PourFacts): Clock | undefined {
+  const clock = bowlClock('build_end', facts.inHand, 'initial_set')
+  return clock && { ...clock, dueMs: clock.lowMs! }
+}
+
+/** It holds a line and is not yet hard: marks, hangers, the excess cut. */
+function softWindow(facts: PourFacts): Clock | undefined {
+  return bowlClock('soft_window', facts.inHand, 'initial_set', 'final_set')
+}
+
+/** A step of one's own, from the step before it. */
+function ownClock(facts: PourFacts): Clock | undefined {
+  const timeS = facts.next?.own?.timeS
+  const before = facts.live.findLast((e) => keyCompletedBy(e.body) !== undefined)
+  return timeS === undefined || timeS === null ? undefined : stepClock('own', before?.occurredAtMs, timeS)
 }
 
 function demouldClock(facts: PourFacts): Clock | undefined {
@@ -98,7 +147,7 @@ function demouldClock(facts: PourFacts): Clock | undefined {
   const { strongEnoughS, recommendedS } = facts.demould
   return {
     id: 'demould',
-    startMs: facts.doneAtMs.tap ?? facts.doneAtMs.pour ?? facts.settingStartMs,
+    startMs: facts.doneAtMs.tap ?? facts.doneAtMs.level ?? filledMs(facts.doneAtMs) ?? facts.settingStartMs,
     dueMs: at(recommendedS),
     lowMs: at(strongEnoughS.low),
     highMs: at(Math.max(strongEnoughS.high, recommendedS)),
@@ -128,9 +177,9 @@ function nextWeighingClock(facts: PourFacts): Clock | undefined {
   return { id: 'next_weighing', startMs: lastMs, dueMs: lastMs + WEIGHING_INTERVAL_MS }
 }
 
-function clockOfStep(facts: PourFacts, step: StepId | undefined): Clock | undefined {
+function clockOfStep(facts: PourFacts, nowMs: number): Clock | undefined {
   const { doneAtMs, plan } = facts
-  switch (step) {
+  switch (facts.step) {
     case 'start_sift':
       return layerClock(facts)
     case 'sift':
@@ -138,18 +187,34 @@ function clockOfStep(facts: PourFacts, step: StepId | undefined): Clock | undefi
     case 'soak':
       return stepClock('soak', doneAtMs.sift ?? doneAtMs.start_sift, soakTimeS(plan))
     case 'stir':
-      return stepClock('stir', doneAtMs.soak ?? doneAtMs.sift ?? doneAtMs.start_sift, plan.stirS)
+      return stepClock('stir', stirFrom(plan, doneAtMs) ?? doneAtMs.sift ?? doneAtMs.start_sift, plan.stirS)
     case 'face_coat':
+    case 'bond_coat':
+    case 'squeeze':
     case 'part_fill':
     case 'pour':
-      return settingClock(facts, 'work_end')
+    case 'turn':
+      return settingClock(facts, 'work_end', nowMs)
+    case 'thicken':
+      return bowlClock('peak', facts.inHand, 'work_end')
+    case 'reinforce':
+    case 'build':
+    case 'level':
+      return buildClock(facts)
+    case 'roughen':
+      return bowlClock('layer_ready', facts.inHand, 'work_end', 'initial_set')
+    case 'vibrate':
     case 'tap':
       return stepClock('tap', doneAtMs.pour, facts.inHand.flow.tapping.tapS)
+    case 'own':
+      return ownClock(facts)
     case 'demould':
       return demouldClock(facts)
     case 'dry':
       return nextWeighingClock(facts)
     case 'prepare':
+    case 'key_layer':
+    case 'check_air':
     case 'weigh_water':
     case 'weigh_admix':
     case 'weigh_powder':
@@ -159,30 +224,41 @@ function clockOfStep(facts: PourFacts, step: StepId | undefined): Clock | undefi
   }
 }
 
-function otherClocksOf(facts: PourFacts, step: StepId | undefined, nowMs: number): Clock[] {
+function otherClocksOf(facts: PourFacts, nowMs: number): Clock[] {
+  const { step, next } = facts
   const candidates =
-    step !== undefined && isWet(facts, step)
-      ? [settingClock(facts, 'work_end'), settingClock(facts, 'initial_set'), demouldClock(facts)]
+    next !== undefined && isWet(facts, next)
+      ? [
+          settingClock(facts, 'work_end', nowMs),
+          settingClock(facts, 'initial_set', nowMs),
+          demouldClock(facts),
+        ]
       : step === 'demould'
-        ? [settingClock(facts, 'initial_set'), settingClock(facts, 'final_set')]
+        ? [
+            softWindow(facts),
+            settingClock(facts, 'initial_set', nowMs),
+            settingClock(facts, 'final_set', nowMs),
+          ]
         : step === 'dry'
           ? [dryEnoughClock(facts)]
           : []
-  const primary = clockOfStep(facts, step)?.id
+  const primary = clockOfStep(facts, nowMs)?.id
   return candidates
-    .filter((c): c is Clock => c !== undefined && c.id !== primary && (c.highMs ?? c.dueMs) > nowMs)
+    .filter(
+      (c): c is Clock => c !== undefined && c.id !== primary && (c.untilMs ?? c.highMs ?? c.dueMs) > nowMs,
+    )
     .sort((a, b) => a.dueMs - b.dueMs)
 }
 
-function stageNow(step: StepId, clock: Clock | undefined, nowMs: number): Stage {
+function stageNow(step: PlanStep, clock: Clock | undefined, nowMs: number): Stage {
   // Setting is not something the caster does: it is over when the piece is ready to come out.
-  if (step === 'demould') return clock && nowMs < clock.dueMs ? 'set' : 'demould'
-  return stageOfStep(step)
+  if (step.id === 'demould') return clock && nowMs < clock.dueMs ? 'set' : 'demould'
+  return stageOf(step)
 }
 
 function progress(facts: PourFacts, stage: Stage, clock: Clock | undefined, nowMs: number): number {
   if (stage === 'weigh') {
-    const done = facts.steps.flatMap((s, i) => (stageOfStep(s.id) === 'weigh' ? [facts.stepsDone[i]!] : []))
+    const done = facts.steps.flatMap((s, i) => (stageOf(s) === 'weigh' ? [facts.stepsDone[i]!] : []))
     return done.filter(Boolean).length / done.length
   }
   if (stage === 'dry' && facts.drying) {
@@ -193,14 +269,14 @@ function progress(facts: PourFacts, stage: Stage, clock: Clock | undefined, nowM
   return (nowMs - clock.startMs) / Math.max(1, clock.dueMs - clock.startMs)
 }
 
-function isPastWorking(facts: PourFacts, step: StepId, nowMs: number): boolean {
+function isPastWorking(facts: PourFacts, step: PlanStep, nowMs: number): boolean {
   if (facts.settingStartMs === undefined || !isWet(facts, step)) return false
   return nowMs > facts.settingStartMs + facts.setting.timeS.final_set.high * 1000
 }
 
 function urgencyOf(
   facts: PourFacts,
-  step: StepId,
+  step: PlanStep,
   clock: Clock | undefined,
   nowMs: number,
   pastWorking: boolean,
@@ -214,17 +290,18 @@ function urgencyOf(
 
 /** The stage a pour had reached when it was ended. */
 function lastStage(facts: PourFacts): Stage {
-  const last = facts.steps.findLast((s, i) => s.id !== 'dry' && facts.stepsDone[i])?.id
+  const last = facts.steps.findLast((s, i) => s.id !== 'dry' && facts.stepsDone[i])
   if (last === undefined) return 'mould'
-  if (last === 'tap' || last === 'pour') return 'set'
-  if (last === 'demould') return 'dry'
-  return stageOfStep(last)
+  if (last.id === 'demould') return 'dry'
+  const stage = stageOf(last)
+  // Once it is in the mould, it sets.
+  return stage === 'pour' && filledMs(facts.doneAtMs) !== undefined ? 'set' : stage
 }
 
 /** What a pour looks like at one moment. Cheap: made again every tick from the same facts. */
 export function viewPour(facts: PourFacts, nowMs: number): PourView {
-  const { step, verdict } = facts
-  if (step === undefined) {
+  const { step, next, verdict } = facts
+  if (next === undefined) {
     const well = verdict?.verdict === 'good' || verdict?.verdict === 'usable'
     const stage = well ? 'dry' : lastStage(facts)
     const reached = STAGES.indexOf(stage)
@@ -239,10 +316,10 @@ export function viewPour(facts: PourFacts, nowMs: number): PourView {
       pastWorking: false,
     }
   }
-  const clock = clockOfStep(facts, step)
-  const stage = stageNow(step, clock, nowMs)
+  const clock = clockOfStep(facts, nowMs)
+  const stage = stageNow(next, clock, nowMs)
   const current = STAGES.indexOf(stage)
-  const pastWorking = isPastWorking(facts, step, nowMs)
+  const pastWorking = isPastWorking(facts, next, nowMs)
   const fill = Math.min(0.97, Math.max(0, progress(facts, stage, clock, nowMs)))
   return {
     status: 'running',
@@ -250,8 +327,8 @@ export function viewPour(facts: PourFacts, nowMs: number): PourView {
     step,
     rings: STAGES.map((_, i) => (i < current ? 1 : i === current ? fill : 0)),
     clock,
-    otherClocks: otherClocksOf(facts, step, nowMs),
-    urgency: urgencyOf(facts, step, clock, nowMs, pastWorking),
+    otherClocks: otherClocksOf(facts, nowMs),
+    urgency: urgencyOf(facts, next, clock, nowMs, pastWorking),
     pastWorking,
   }
 }

@@ -10,5 +10,7 @@ export {
   wantsSpoonTest,
 } from './bag'
 export type { BagKeeping, BagKnowledge, BagState, SpoonTest } from './bag'
+export { SETTLING_ACTS, settlingNext } from './settling'
+export type { SettlingAct, SettlingNext } from './settling'
 export { costOf, toBuy } from './cost'
 export type { Cost, Demand, Need } from './cost'

@@ -2,7 +2,7 @@ import type { ColumnType, Generated, InsertType, Selectable } from 'kysely'
 import type { DemouldOutcome, DeviceChannel, EventBody, MouldDamage, Stage, Verdict } from '../../core/pour'
 import type { Provenance } from '../../core/provenance'
 import type { Addition, PlasterClassId } from '../../core/plaster'
-import type { SetTest } from '../../core/stock'
+import type { SetTest, SettlingAct } from '../../core/stock'
 import type { Settings } from '../../shared/contracts'
 import type { ChangeTopic } from '../../shared/changes'
 import type { MouldCard } from '../../shared/moulds'
@@ -244,6 +244,13 @@ export interface ReadingTable extends OfWorkshop {
   stable: boolean
 }
 
+export interface SettlingTable extends OfWorkshop {
+  id: string
+  what: SettlingAct
+  at: Date
+  who: string
+}
+
 export interface Database {
   plaster: PlasterTable
   bag: BagTable
@@ -265,6 +272,7 @@ export interface Database {
   device: DeviceTable
   device_use: DeviceUseTable
   reading: ReadingTable
+  settling: SettlingTable
 }
 
 /**

@@ -7,6 +7,7 @@ import { mouldSetsById } from './mouldSets'
 import { mouldsById } from './moulds'
 import { plastersById } from './plasters'
 import { eventsById, poursById } from './pours'
+import { settlingById } from './settling'
 import { getSettings } from './workshop'
 
 /** A line of the change log. */
@@ -76,6 +77,7 @@ const FETCH: Record<
   mould: mouldsById,
   mould_set: mouldSetsById,
   device: devicesById,
+  settling: settlingById,
 }
 
 /**

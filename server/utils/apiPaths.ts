@@ -31,6 +31,8 @@ export const PATHS = [
   '/api/recipes',
   '/api/recipes/:id',
   '/api/settings',
+  '/api/settling',
+  '/api/settling/:id',
   '/api/spoon-tests/:id',
   '/api/time',
 ]

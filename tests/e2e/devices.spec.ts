@@ -34,6 +34,8 @@ test('a pour from tare to tapping by scale, button and thermometer alone; two br
   await open(page, '/plan')
   await toTheFirstWeighing(page)
   await page.getByRole('button', { name: 'Use Bench scale' }).click()
+  // Put there, its own buttons stand in the place of that one.
+  await expect(page.getByRole('button', { name: 'Take it off' })).toBeVisible()
   await page.getByRole('button', { name: 'Knock with Elbow button' }).click()
   await expect(page.getByRole('button', { name: /Elbow button knocks here/ })).toBeVisible()
   const pourId = pourIdOf(page)

@@ -6,6 +6,8 @@ import { freePort, startServer, type TestServer } from '../support/server'
 interface Workshop {
   databaseUrl: string
   db: Awaited<ReturnType<typeof createTestDatabase>>['db']
+  /** As the owner, whom no row security holds. */
+  owner: Awaited<ReturnType<typeof createTestDatabase>>['owner']
   server: TestServer
   /** Where devices connect. */
   devicePort: number
@@ -34,6 +36,7 @@ export const test = base.extend<Fixtures>({
     await use({
       databaseUrl: database.url,
       db: database.db,
+      owner: database.owner,
       devicePort,
       get server() {
         return server

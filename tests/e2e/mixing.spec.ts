@@ -170,7 +170,7 @@ test('each slip is put right once, and the forecast follows', async ({ page, ope
   await page.getByLabel('Water really in it').fill('760')
   await page.getByRole('button', { name: 'Add plaster: done' }).click()
   await knock('Stir under the surface', 60)
-  await expect(page.getByText('Never past')).toBeVisible()
+  await expect(page.getByTestId('stirring')).toBeVisible()
   await knock('Pour', 20)
 
   // Stirred and too thick: a weighed jug says how thick, and a splash of water is still allowed.

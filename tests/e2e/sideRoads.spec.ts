@@ -77,7 +77,8 @@ test('the filled mix weighs its silica and keeps its own caution', async ({ page
   await expect(head(page)).toHaveText('Get the mould ready')
   // A shell of 65 mm in layers of 22: three bowls, each weighed before any is wet.
   const weighed = ['Weigh the water', 'Weigh the plaster', 'Weigh what goes in dry']
-  for (const next of [...weighed, ...weighed, ...weighed, 'Ready to tip it in']) {
+  // Silica is in it: the extraction is looked at before any powder is open.
+  for (const next of ['Is the extraction on?', ...weighed, ...weighed, ...weighed, 'Ready to tip it in']) {
     await pool(page).click({ delay: 750 })
     await expect(head(page)).toHaveText(next)
   }

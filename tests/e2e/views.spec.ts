@@ -89,6 +89,28 @@ test('no view has a serious fault by axe, is wider than a phone, or asks for any
   }
 })
 
+test('in the sun and in the dark it is as easy to read', async ({ page, open }) => {
+  for (const look of ['glare', 'dim']) {
+    await page.addInitScript((to) => localStorage.setItem('nine-ripples.look', to), look)
+    for (const path of ['/', '/plan', '/settings', '/safety']) {
+      await open(page, path)
+      await page.getByRole('heading', { level: 1 }).first().waitFor()
+      await expect(page.locator('html')).toHaveAttribute('data-look', look)
+      expect.soft((await seriousFaults(page)).faults, `${look} ${path}`).toEqual([])
+    }
+    for (const piece of [PIECES.mould, PIECES.weigh, PIECES.wet, PIECES.set, PIECES.demould, PIECES.dry]) {
+      await open(page, '/')
+      await page
+        .getByRole('link', { name: new RegExp(piece) })
+        .first()
+        .click()
+      await page.waitForURL(/\/pour\//)
+      await page.getByRole('button', { name: 'Note' }).waitFor()
+      expect.soft((await seriousFaults(page)).faults, `${look} ${piece}`).toEqual([])
+    }
+  }
+})
+
 test('what opens over a page has no serious fault either', async ({ page, open }) => {
   const sheets: [path: string, button: string | RegExp][] = [
     ['/plasters', 'A plaster, from its bag'],

@@ -274,3 +274,15 @@ it('the database itself refuses what must never be', async () => {
   await refused(sql`insert into event (id, pour_id, type, body, occurred_at, who) values
     (${randomUUID()}, ${pourId}, 'corrected', '{"type":"corrected","how":"water_in"}', now(), '')`)
 })
+
+it('what was done with the settling bucket is written down once, the latest first, and taken back', async () => {
+  const entry = (what: string, atMs: number) => ({ id: randomUUID(), what, atMs, who: 'Mina' })
+  const [filled, poured] = [entry('filled', 1000), entry('poured_off', 2000)]
+  for (const e of [poured, filled, filled])
+    expect((await send('POST', '/api/settling', e)).json).toEqual(e as never)
+  expect((await send('GET', '/api/settling')).json).toEqual([poured, filled] as never)
+  expect((await send('POST', '/api/settling', { ...filled, what: 'drained' })).status).toBe(400)
+  expect((await send('DELETE', `/api/settling/${poured.id}`)).status).toBe(200)
+  expect((await send('DELETE', `/api/settling/${poured.id}`)).status).toBe(404)
+  expect((await send('GET', '/api/settling')).json).toEqual([filled] as never)
+})

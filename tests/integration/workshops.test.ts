@@ -53,7 +53,8 @@ beforeAll(async () => {
   mine = app.workshop(suite.database.workshopId)
   theirs = app.workshop(otherId)
   await loadDemo(theirs, Date.now())
-  const first = async (table: 'bag' | 'bowl' | 'mould' | 'mould_set' | 'plaster' | 'recipe' | 'spoon_test') =>
+  type OfIds = 'bag' | 'bowl' | 'mould' | 'mould_set' | 'plaster' | 'recipe' | 'settling' | 'spoon_test'
+  const first = async (table: OfIds) =>
     (await theirs.selectFrom(table).select('id').orderBy('id').executeTakeFirstOrThrow()).id
   for (const [name, table] of [
     ['bags', 'bag'],
@@ -63,6 +64,7 @@ beforeAll(async () => {
     ['plasters', 'plaster'],
     ['recipes', 'recipe'],
     ['spoon-tests', 'spoon_test'],
+    ['settling', 'settling'],
   ] as const)
     ids[name] = await first(table)
   // Devices name themselves; the demo's are theirs alone here.

@@ -1,4 +1,5 @@
 import { wearOf, type MouldMaterial, type Wear } from '#core/mould'
+import type { DescribedMould } from '#core/pour'
 import type { MouldCard } from '~~/shared/moulds'
 
 export type ShelfOrder = 'name' | 'volume' | 'casts' | 'last'
@@ -19,6 +20,12 @@ export function wearOfCard(card: MouldCard): Wear | undefined {
     card.history.damages.length,
     card.lifeCasts,
   )
+}
+
+/** A card as a plan describes it. */
+export function memberOf(card: MouldCard, count: number): DescribedMould {
+  const { id: mouldId, name, purpose, facts, volume, thicknessMm } = card
+  return { mouldId, name, count, purpose, facts, volume, thicknessMm }
 }
 
 export function castsOf(card: MouldCard): number {

@@ -23,7 +23,7 @@ const units = useUnits()
   gap: var(--s3);
   align-items: flex-start;
   background: var(--hot-light);
-  color: #3a1206;
+  color: var(--ink);
   border-left: 6px solid var(--hot);
   border-radius: 0.6rem;
   padding: var(--s2) var(--s3);

@@ -3,7 +3,7 @@
 import Button from 'primevue/button'
 import { computed } from 'vue'
 import type { UnreadablePour } from '~~/shared/records'
-import { useNow } from '~/stores/clock'
+import { useNow } from '~/stores/bench'
 import { rawFile, rawPiece } from './rawRecord'
 import { saveFile } from './saveFile'
 import { dayText } from './time'

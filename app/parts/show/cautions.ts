@@ -62,8 +62,12 @@ export function cautionsOf(step: StepId, plan: PourPlan, ready: boolean): Cautio
       return plan.mould.kind === 'alginate' ? ['airway'] : []
     case 'weigh_water':
       return plan.taps ? ['hot_water'] : []
+    case 'key_layer':
     case 'weigh_admix':
+    case 'own':
       return []
+    case 'check_air':
+      return filled ? ['silica'] : ['dust']
     case 'weigh_powder':
     case 'weigh_filler':
     case 'start_sift':
@@ -74,10 +78,21 @@ export function cautionsOf(step: StepId, plan: PourPlan, ready: boolean): Cautio
     case 'stir':
       return ['skin', 'body']
     case 'face_coat':
+    case 'bond_coat':
+    case 'squeeze':
     case 'part_fill':
     case 'pour':
+    case 'turn':
       return ['body']
+    case 'thicken':
+    case 'roughen':
+    case 'vibrate':
+      return []
+    case 'reinforce':
+    case 'build':
+      return ['skin', 'body']
     case 'tap':
+    case 'level':
       return ['drain']
     case 'demould':
       return ready ? ['hot'] : ['body']

@@ -1,7 +1,15 @@
+import { elapsedMs } from '~/stores/clock'
+
 /** What a window says and rings. */
+
+/** What this window sounds like itself until then: no noise from outside. */
+let soundingUntilMs = 0
+const sounding = (forMs: number) => (soundingUntilMs = Math.max(soundingUntilMs, elapsedMs() + forMs))
+export const isSounding = () => elapsedMs() < soundingUntilMs || (window.speechSynthesis?.speaking ?? false)
 
 /** Three rising tones. */
 export function beep(): void {
+  sounding(1200)
   const audio = new AudioContext()
   for (const [i, hz] of [523, 659, 784].entries()) {
     const tone = audio.createOscillator()
@@ -14,6 +22,21 @@ export function beep(): void {
     tone.stop(audio.currentTime + i * 0.22 + 0.21)
     if (i === 2) tone.onended = () => void audio.close()
   }
+}
+
+let ticking: AudioContext | undefined
+/** One short knock of a beat. */
+export function tick(): void {
+  sounding(250)
+  ticking ??= new AudioContext()
+  const tone = ticking.createOscillator()
+  const gain = ticking.createGain()
+  tone.frequency.value = 220
+  gain.gain.setValueAtTime(0.3, ticking.currentTime)
+  gain.gain.exponentialRampToValueAtTime(0.001, ticking.currentTime + 0.06)
+  tone.connect(gain).connect(ticking.destination)
+  tone.start()
+  tone.stop(ticking.currentTime + 0.07)
 }
 
 /** Only with a voice of this machine's own: others send the words away to be spoken. */

@@ -1,6 +1,7 @@
 import type { ErrorCode, FieldError } from '~~/shared/errors'
 
-export const ERROR_WORDS: Record<ErrorCode, string> = {
+export const ERROR_WORDS: Record<ErrorCode | 'rehearsal', string> = {
+  rehearsal: 'This is a rehearsal: nothing is kept.',
   invalid_input: 'Something in it is out of range.',
   invalid_json: 'The message could not be read.',
   wrong_content_type: 'The message could not be read.',
@@ -30,6 +31,12 @@ export const ERROR_WORDS: Record<ErrorCode, string> = {
 }
 
 /** What went wrong with a request, and at which fields. */
-export function failureWords({ code, fields }: { code: ErrorCode; fields: readonly FieldError[] }): string {
+export function failureWords({
+  code,
+  fields,
+}: {
+  code: ErrorCode | 'rehearsal'
+  fields: readonly FieldError[]
+}): string {
   return `${ERROR_WORDS[code]} ${fields.map((f) => `${f.path}: ${f.message}`).join('; ')}`.trim()
 }

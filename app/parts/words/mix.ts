@@ -149,6 +149,9 @@ const ISSUE_WORDS: Record<PlanIssueCode, (actual: number, limit: number, show: M
     `${figure(c)} is far outside what this plaster is mixed at (${c > limit ? 'up to' : 'from'} about ${figure(limit)} has been tested). The figures below are carried on from there and may be far off.`,
   thickness_outside_tested: (mm, limit, show) =>
     `At ${show.length(mm)} these forecasts are outside what has been tested (${mm > limit ? 'up to' : 'from'} ${show.length(limit)}).`,
+  script_out_of_order: () => 'These steps cannot be done in this order.',
+  script_needs_step: () => 'A step is left out that cannot be done without.',
+  own_step_twice: () => 'A step stands twice among the steps.',
   out_of_range: () => '',
   ...BATCH_ISSUE_WORDS,
   ...ADDITION_ISSUE_WORDS,
@@ -186,6 +189,7 @@ const FIELD_WORDS: Record<string, string> = {
   powderTempC: 'The powder',
   mouldTempC: 'Mould or ground',
   soakS: 'The soak',
+  script: 'A step of your own',
   stirS: 'The stirring',
   'air.rhPct': 'The humidity',
   'air.speedMS': 'The air speed',

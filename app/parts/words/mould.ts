@@ -305,6 +305,8 @@ export const TACTIC_WORDS: Record<AirTactic, string> = {
   tilt: 'Tilt the mould while it fills, so that no ceiling lies flat.',
   against_wall: 'Run it down a wall, never onto the face.',
   vent: 'A vent at the highest places lets the air out.',
+  poke: 'Poke a thin stick or wire into every hook and finger, gently, while it flows.',
+  mist: 'Once it is full: a fine mist of alcohol, or a breath, bursts the bubbles on top. No flame near.',
 }
 
 export const PREPARATION_WORDS: Record<Preparation, string> = {

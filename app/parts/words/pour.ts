@@ -1,19 +1,19 @@
 import type { DryTarget } from '#core/drying'
 import {
   batchOf,
-  type AddingWay,
+  type CleanUp,
   type ClockId,
   type DefectKind,
   type EventBody,
-  type PourPlan,
+  type LeakPlug,
+  type SoftWork,
   type Stage,
-  type StepId,
   type TouchCue,
   type Verdict,
   type WeighedWhat,
 } from '#core/pour'
 import { CORRECTION_WORDS } from './mix'
-import { DAMAGE_WORDS, PREPARATION_WORDS, type MixShow } from './mould'
+import { DAMAGE_WORDS, PREPARATION_WORDS, TACTIC_WORDS, type MixShow } from './mould'
 
 /** Sentences of a pour that hang on a code: its stages, steps, clocks, events and verdicts. */
 
@@ -38,152 +38,63 @@ export const DRY_TARGET_WORDS: Record<DryTarget, string> = {
   full_strength: 'be at full strength',
 }
 
-interface StepWords {
-  /** What is going on, or to be done, as a heading. */
-  title: string
-  /** What the big target says: what has just happened when it is struck. */
-  action: string
-  how: string
-}
-
-const STEP_WORDS: Record<StepId, StepWords> = {
-  prepare: {
-    title: 'Get the mould ready',
-    action: 'The mould is ready',
-    how: 'Clean, released if it needs it, sealed, level, supported where it will stay. Rags, rinse bucket and bin at hand.',
-  },
-  weigh_water: {
-    title: 'Weigh the water',
-    action: 'Water is weighed',
-    how: 'Tare the bowl. Water first, always.',
-  },
-  weigh_admix: {
-    title: 'Into the water',
-    action: 'It is in the water',
-    how: 'Weigh it, stir until it is dissolved or even, then go on.',
-  },
-  weigh_powder: {
-    title: 'Weigh the plaster',
-    action: 'Plaster is weighed',
-    how: 'In a dry container of its own, so that a mistake can be taken back out.',
-  },
-  weigh_filler: {
-    title: 'Weigh what goes in dry',
-    action: 'It is weighed',
-    how: 'In the dry container with the plaster, then mix it all dry, with the lid on.',
-  },
-  start_sift: {
-    title: 'Ready to sift',
-    action: 'I am starting now',
-    how: 'Evenly over the whole surface, lumps broken, no stirring.',
-  },
-  sift: {
-    title: 'Sift the plaster in',
-    action: 'It is all in',
-    how: 'Let it sink and drink. Do not stir yet.',
-  },
-  soak: {
-    title: 'Leave it to soak',
-    action: 'I am stirring now',
-    how: 'Leave it still until the crust is wet through.',
-  },
-  stir: {
-    title: 'Stir under the surface',
-    action: 'Smooth: stop stirring',
-    how: 'Slow, no air in. Scrape the bottom edge. Stop when it is free of lumps and creamy.',
-  },
-  face_coat: {
-    title: 'Brush the first coat',
-    action: 'The face is coated',
-    how: 'Push it into the detail with a brush or fingertip; do not paint.',
-  },
-  part_fill: {
-    title: 'Pour a little first',
-    action: 'Tapped: going on',
-    how: 'A little, then tap hard so that it runs into every finger.',
-  },
-  pour: {
-    title: 'Pour',
-    action: 'The mould is full',
-    how: 'Low, slow, a thin stream, from the deepest point; let it push the air ahead.',
-  },
-  tap: {
-    title: 'Tap the air out',
-    action: 'Done: leave it still',
-    how: 'Tap or shake gently. Level it, then hands off.',
-  },
-  demould: {
-    title: 'Take it out',
-    action: 'Out, and whole',
-    how: 'Hard, cooling and dry on top. Fresh casts are soft: they chip and bruise.',
-  },
-  dry: {
-    title: 'Let it dry',
-    action: 'Record this weighing',
-    how: 'On a rack, in moving air, out of the sun. Weigh it once a day.',
-  },
-}
-
-/** Where the powder is not sifted, the same steps are done differently. */
-const WAY_WORDS: Partial<Record<AddingWay, Partial<Record<StepId, StepWords>>>> = {
-  tipped_in: {
-    start_sift: {
-      title: 'Ready to tip it in',
-      action: 'It is all in',
-      how: 'All of it at once, in one smooth go, so that everything wets together.',
-    },
-    soak: {
-      title: 'Leave it to slake',
-      action: 'I am stirring now',
-      how: 'Leave it still. Three minutes is usual for filled mixes.',
-    },
-  },
-  kneaded: {
-    weigh_water: {
-      title: 'Measure the water',
-      action: 'Water is measured',
-      how: 'In a bottle of its own: it goes into the bag last.',
-    },
-    weigh_powder: {
-      title: 'Weigh the plaster into the bag',
-      action: 'Plaster is weighed',
-      how: 'A strong bag, tied shut until the water goes in.',
-    },
-    start_sift: {
-      title: 'Ready to add the water',
-      action: 'The water is in',
-      how: 'Water into the bag, press the air out, twist it shut.',
-    },
-    stir: {
-      title: 'Knead the bag',
-      action: 'Smooth: stop kneading',
-      how: 'Press and fold until no dry pocket is left, corners too. Keep it shut.',
-    },
-    pour: {
-      title: 'Cut the corner and pour',
-      action: 'The mould is full',
-      how: 'A small corner as a spout: low, slow, from one place.',
-    },
-  },
-}
-
-export function stepWords(step: StepId, plan: Pick<PourPlan, 'addingWay'>): StepWords {
-  return WAY_WORDS[plan.addingWay ?? 'sifted']?.[step] ?? STEP_WORDS[step]
-}
-
 /** What the clock counts down to: "… in 4:10". */
 export const CLOCK_WORDS: Record<ClockId, string> = {
   sift: 'Finish sifting',
   soak: 'Start stirring',
   stir: 'Stop stirring',
   tap: 'Stop tapping',
-  layer_ready: 'The last layer thickens',
+  layer_ready: 'Ready for the next layer',
+  peak: 'A peak stands',
+  build_end: 'Too stiff to work',
+  soft_window: 'Marks, hangers, trimming',
+  own: 'This step is over',
   work_end: 'Too thick to pour',
   initial_set: 'Gloss gone (initial set)',
   final_set: 'Thumbnail leaves no dent (final set)',
   demould: 'Take it out',
   next_weighing: 'Weigh it',
   dry_enough: 'Dry enough',
+}
+
+/** Late, and what can still be done: once, plainly. */
+export const LATE_WORDS: Record<ClockId, string> = {
+  sift: 'Get the rest in, even if in handfuls; what is in already drinks meanwhile.',
+  soak: 'Nothing is lost: what soaked longer wants less stirring. Stir now.',
+  stir: 'Stop: every further minute takes time from the pour.',
+  tap: 'Enough: more does no good, and past thickening it does harm.',
+  layer_ready: 'Score it, wet it, and rub in a thin bonding coat before the next layer.',
+  peak: 'Use it now, thickest places first; never thin it with water.',
+  build_end: 'Put the rest aside to set, roughen what is on, and mix a fresh, clean bowl.',
+  soft_window: 'It is hardening: scrape or rasp instead of cutting, drill for a hanger once it is dry.',
+  own: 'Go on when it is done.',
+  work_end: 'Pour at once if it still flows by itself; if it stands in lumps let it go and mix afresh.',
+  initial_set: 'Hands off: what is moved now stays weak.',
+  final_set: 'It is set; leave it until it has cooled.',
+  demould: 'Waiting longer costs nothing here but time.',
+  next_weighing: 'Weigh it when you next pass; later is still worth something.',
+  dry_enough: 'Weigh it once more to be sure.',
+}
+
+export const SOFT_WORK_WORDS: Record<SoftWork, string> = {
+  marked: 'Date, place, initials scratched in',
+  hanger_set: 'Hanger set in',
+  excess_cut: 'Excess over the edge cut off',
+  flush_scraped: 'Back scraped flush, not hollow',
+}
+
+export const CLEAN_UP_WORDS: Record<CleanUp, string> = {
+  bowl_left: 'What is left sets in the bowl; broken out into the bin, never a drain',
+  tools_cleaned: 'Tools wiped before it sets on them',
+  hands_rinsed: 'Hands wiped, rinsed in the bucket, creamed',
+  floor_wiped: 'Bench and floor wiped damp, never swept dry',
+  buckets_marked: 'Buckets marked, each for one material',
+}
+
+export const LEAK_WORDS: Record<LeakPlug, string> = {
+  clay: 'Clay',
+  mud: 'Mud',
+  tape: 'Tape',
 }
 
 export const TOUCH_WORDS: Record<TouchCue, string> = {
@@ -253,10 +164,44 @@ export function eventWords(body: EventBody, show: MixShow): string {
       return 'Soaked; began to stir'
     case 'stirred':
       return `Stirred (${{ gentle: 'gently by hand', hand: 'by hand', whisk: 'whisk', drill: 'drill' }[body.manner]})`
+    case 'extraction_checked':
+      return 'Extraction seen and heard'
+    case 'layer_keyed':
+      return 'Layer below scored'
     case 'face_coated':
       return 'First coat brushed on'
+    case 'bond_coated':
+      return 'Bonding coat tapped in'
+    case 'squeezed':
+      return 'Squeezed over every face'
     case 'part_filled':
       return 'Part filled and tapped'
+    case 'thickened':
+      return `A peak stood${bowl(body)}`
+    case 'reinforced':
+      return `Reinforcement laid in${bowl(body)}`
+    case 'built':
+      return `Layer built up${bowl(body)}`
+    case 'turned':
+      return `Turned until it stayed${bowl(body)}`
+    case 'roughened':
+      return `Roughened for the next${bowl(body)}`
+    case 'vibrated':
+      return 'Vibrated; the air is out'
+    case 'levelled':
+      return 'Levelled; left still'
+    case 'own_done':
+      return `A step of one’s own${bowl(body)}`
+    case 'air_freed':
+      return `Against air: ${TACTIC_WORDS[body.how]}`
+    case 'leaked':
+      return `It leaked about ${volume(body.lostMl)}; stopped with ${LEAK_WORDS[body.plug].toLowerCase()}`
+    case 'leftover_poured':
+      return `About ${volume(body.fillMl)} left over went into a small mould`
+    case 'worked_soft':
+      return SOFT_WORK_WORDS[body.work]
+    case 'cleaned_up':
+      return CLEAN_UP_WORDS[body.what]
     case 'poured':
       return 'Mould full'
     case 'tapped':

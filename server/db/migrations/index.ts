@@ -7,6 +7,7 @@ import * as stock from './20261125T0800_stock'
 import * as figures from './20261126T0320_figures'
 import * as workshops from './20261126T0600_workshops'
 import * as devices from './20261126T1010_devices'
+import * as settling from './20261126T1340_settling'
 
 /** In order of their names. A migration that has landed is never edited; a new one follows it. */
 export const MIGRATIONS: Record<string, Migration> = {
@@ -18,4 +19,5 @@ export const MIGRATIONS: Record<string, Migration> = {
   '20261126T0320_figures': figures,
   '20261126T0600_workshops': workshops,
   '20261126T1010_devices': devices,
+  '20261126T1340_settling': settling,
 }

@@ -1,0 +1,8 @@
+import { deleteSettling } from '../../services/settling'
+import { useWorkshop } from '../../utils/database'
+import { defineRoute, readId } from '../../utils/http'
+
+export default defineRoute(async (event) => {
+  await deleteSettling((await useWorkshop(event)).db, readId(event))
+  return { deleted: true }
+})

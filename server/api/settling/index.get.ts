@@ -1,0 +1,5 @@
+import { listSettling } from '../../services/settling'
+import { useWorkshop } from '../../utils/database'
+import { defineRoute } from '../../utils/http'
+
+export default defineRoute(async (event) => listSettling((await useWorkshop(event)).db))

@@ -1,0 +1,114 @@
+import { randomUUID } from 'node:crypto'
+import { foldPour, viewPour } from '../../core/pour'
+import { createPour, listOpen, recordEvent } from '../../server/services/pours'
+import { CLOCK_WORDS, LATE_WORDS } from '../../app/parts/words/pour'
+import { expect, pool, test } from './fixtures'
+
+test.use({ demo: true })
+
+const SPEED = 60
+const HOUR_MS = 3_600_000
+
+test('an hour of the whole bench in a minute: each prompt once, none missed, and nothing of it reaches the workshop', async ({
+  page,
+  open,
+  workshop,
+}) => {
+  test.setTimeout(150_000)
+  const countEvents = async () =>
+    Number(
+      (await workshop.db
+        .selectFrom('event')
+        .select((e) => e.fn.countAll().as('n'))
+        .executeTakeFirst())!.n,
+    )
+  // A twelfth, a quarter of an hour behind its like.
+  const first = (await listOpen(workshop.db, { after: '', limit: 100 })).items.flatMap((p) =>
+    'plan' in p && p.plan.piece.startsWith('Ammonite') ? [p] : [],
+  )[0]!
+  const twelfth = randomUUID()
+  await createPour(workshop.db, twelfth, { ...first.plan, piece: 'Ammonite, the twelfth' }, Date.now())
+  for (const e of first.events) {
+    const later = { ...e, id: randomUUID(), occurredAtMs: e.occurredAtMs + 15 * 60_000 }
+    await recordEvent(workshop.db, twelfth, later, Date.now())
+  }
+  const before = await countEvents()
+  // A voice of this machine's own that is written down instead of heard.
+  await page.addInitScript(() => {
+    const said: string[] = []
+    Object.assign(window, {
+      said,
+      SpeechSynthesisUtterance: class {
+        constructor(readonly text: string) {}
+      },
+    })
+    Object.defineProperty(window, 'speechSynthesis', {
+      value: {
+        speaking: false,
+        getVoices: () => [{ localService: true }],
+        speak: (u: { text: string }) => said.push(u.text),
+      },
+    })
+  })
+  await open(page, `/?rehearse=${SPEED}`)
+  await page.addInitScript(() => localStorage.setItem('nine-ripples.sound', 'true'))
+  const reloadMs = Date.now()
+  await page.reload()
+  await page.locator('html[data-mounted]').waitFor()
+  await expect(page.getByText('60 times as fast')).toBeVisible()
+  await expect(page.getByRole('heading', { level: 1, name: 'Bench' })).toBeVisible()
+  const startMs = Date.now()
+
+  const pours = (await listOpen(workshop.db, { after: '', limit: 100 })).items.flatMap((p) =>
+    'plan' in p ? [p] : [],
+  )
+  expect(pours.length).toBeGreaterThanOrEqual(12)
+  const endMs = reloadMs + HOUR_MS
+  const sayings = pours.flatMap(({ plan, events, revision }) => {
+    const view = viewPour(foldPour(plan, events, revision), startMs)
+    const clocks = [view.clock, ...view.otherClocks.filter((c) => c.id === 'soft_window')]
+    return clocks.flatMap((c) =>
+      c
+        ? [
+            { text: `${plan.piece}: ${CLOCK_WORDS[c.id]}`, atMs: c.dueMs },
+            { text: `${plan.piece}: late. ${LATE_WORDS[c.id]}`, atMs: c.dueMs + 30_000 },
+          ]
+        : [],
+    )
+  })
+  // The rehearsal began somewhere between the two: what falls at its very ends is not asked about.
+  const sure = sayings.filter((s) => s.atMs > startMs + SPEED * 1000 && s.atMs < endMs - SPEED * 2000)
+  expect(sure.length).toBeGreaterThan(4)
+  await expect
+    .poll(() => page.evaluate(() => (window as unknown as { said: string[] }).said), { timeout: 75_000 })
+    .toEqual(expect.arrayContaining(sure.map((s) => s.text)))
+  // The rest of the hour brings nothing a second time.
+  await page.waitForFunction((ms) => performance.now() > ms, HOUR_MS / SPEED, { timeout: 75_000 })
+  const said = await page.evaluate(() => (window as unknown as { said: string[] }).said)
+  expect(new Set(said).size).toBe(said.length)
+
+  // Knocked at, a pour goes on here, and here alone; a reload leaves it a rehearsal.
+  const jug = pours.find((p) => p.plan.piece.startsWith('Corbel'))!
+  await page.goto(`${workshop.server.address}/pour/${jug.id}`)
+  await page.locator('html[data-mounted]').waitFor()
+  const head = page.getByRole('heading', { level: 1 })
+  await expect(head).toHaveText('Get the mould ready')
+  await pool(page).click()
+  await expect(head).toHaveText('Weigh the water')
+  expect(await countEvents()).toBe(before)
+  await page.getByRole('button', { name: 'End it' }).click()
+  await expect(page.getByText('60 times as fast')).toHaveCount(0)
+  await page.goto(`${workshop.server.address}/pour/${jug.id}`)
+  await expect(head).toHaveText('Get the mould ready')
+  expect(await countEvents()).toBe(before)
+
+  // Back at the real bench its clocks are the workshop's, to the second.
+  await page.goto(workshop.server.address)
+  const twelve = pours.find((p) => p.plan.piece.startsWith('Ammonite, the'))!
+  const clock = viewPour(foldPour(twelve.plan, twelve.events, twelve.revision), Date.now()).clock!
+  const shown = page.getByRole('link', { name: /Ammonite, the twelfth/ }).locator('.time')
+  await expect(shown).toHaveText(/^\d+:\d\d$/)
+  const [min, s] = (await shown.textContent())!.split(':').map(Number)
+  const leftS = (clock.dueMs - Date.now()) / 1000
+  expect(Math.abs(min! * 60 + s! - leftS)).toBeLessThan(1.5)
+})
