@@ -242,18 +242,26 @@ clear_stale_pid() {
 # try_cluster_start DIR [OPTIONS]: starts or adopts it; sets DATABASE_PORT. Returns 1, with this run's log shown, where it
 # cannot.
 try_cluster_start() {
-  local dir=$1 options=${2:-} log=$1/data/server.log before
+  local dir=$1 options=${2:-} log=$1/data/server.log before tries=0
   if cluster_running "$dir"; then
     say "the database was still running (left by a crash); taking it over"
     DATABASE_PORT=$(as_db_user sed -n 4p "$dir/data/postmaster.pid")
     return
   fi
   clear_stale_pid "$dir"
-  DATABASE_PORT=$(free_port "${DATABASE_PORT:-54410}")
-  before=$(as_db_user stat -c %s "$log" 2>/dev/null || echo 0)
-  as_db_user "$(pg_bin "$dir/data")/pg_ctl" -D "$dir/data" -l "$log" -w -t 60 \
-    -o "-c listen_addresses=127.0.0.1 -p $DATABASE_PORT -c unix_socket_directories='' $options" start \
-    >/dev/null 2>&1 </dev/null && return
+  # Below the ports that the system gives to outgoing connections: one of those holds a port without listening on it.
+  DATABASE_PORT=${DATABASE_PORT:-24310}
+  while :; do
+    DATABASE_PORT=$(free_port "$DATABASE_PORT")
+    before=$(as_db_user stat -c %s "$log" 2>/dev/null || echo 0)
+    as_db_user "$(pg_bin "$dir/data")/pg_ctl" -D "$dir/data" -l "$log" -w -t 60 \
+      -o "-c listen_addresses=127.0.0.1 -p $DATABASE_PORT -c unix_socket_directories='' $options" start \
+      >/dev/null 2>&1 </dev/null && return
+    # Somebody was quicker at that port: the next one.
+    as_db_user tail -c "+$((before + 1))" "$log" 2>/dev/null | grep -q 'could not create any TCP/IP sockets' &&
+      [ $((tries += 1)) -le 20 ] || break
+    DATABASE_PORT=$((DATABASE_PORT + 1))
+  done
   as_db_user tail -c "+$((before + 1))" "$log" 2>/dev/null | grep -v 'database system is shut down' | tail -3 >&2
   return 1
 }

@@ -6,13 +6,20 @@ import { until } from './until'
 
 const ENTRY = fileURLToPath(new URL('../../.output/server/index.mjs', import.meta.url))
 
+/** A port nobody holds, below those the system gives to outgoing connections, which could take it before its server does. */
 export async function freePort(): Promise<number> {
-  const probe = createServer().listen(0, '127.0.0.1')
-  await once(probe, 'listening')
-  const { port } = probe.address() as { port: number }
-  probe.close()
-  await once(probe, 'close')
-  return port
+  for (;;) {
+    const port = 12_000 + Math.floor(Math.random() * 12_000)
+    const probe = createServer().listen(port, '127.0.0.1')
+    const free = await once(probe, 'listening').then(
+      () => true,
+      () => false,
+    )
+    if (!free) continue
+    probe.close()
+    await once(probe, 'close')
+    return port
+  }
 }
 
 export interface TestServer {
