@@ -8,7 +8,7 @@ import { gzipSync } from 'node:zlib'
 import autocannon from 'autocannon'
 import { chromium, type Page } from '@playwright/test'
 import { findVolume, type ProfileNode } from '../core/mould'
-import { compareSchools, evaluatePlan, foldPour, keepPlan, tradeOffs } from '../core/pour'
+import { compareSchools, evaluatePlan, outlookFrom, keepPlan, tradeOffs } from '../core/pour'
 import { createPour, listOpen, recordEvent } from '../server/services/pours'
 import { createTestDatabase } from '../tests/support/database'
 import { startServer } from '../tests/support/server'
@@ -83,7 +83,7 @@ rows.push([
 ])
 rows.push([
   'one drying pour folded from its events, median',
-  medianMs(() => foldPour(kept, run), 500),
+  medianMs(() => outlookFrom(kept, run), 500),
   'ms',
   20,
 ])
@@ -156,7 +156,7 @@ const moving = open.items.flatMap((p) =>
 for (let i = 0; (await lanesShown(page, server.address)) < 12 && i < 12; i++) {
   const copied = moving[i % moving.length]!
   const id = randomUUID()
-  await createPour(database.db, id, { ...copied.plan, piece: `${copied.plan.piece}, again ${i}` }, Date.now())
+  await createPour(database.db, id, { ...copied.plan, piece: `${copied.plan.piece}, again ${i}` })
   for (const e of copied.events.filter((e) => e.body.type !== 'demoulded' && e.body.type !== 'weighing'))
     await recordEvent(database.db, id, { ...e, id: randomUUID() }, Date.now())
 }

@@ -41,12 +41,8 @@ async function run(): Promise<void> {
   if (ran.length > 0) console.log(`migrated: ${ran.join(', ')}`)
   if (task === 'reset-demo') await clearWorkshop(owner.unscoped)
   const db = app.workshop(await app.soleWorkshop())
-  const summed = await rebuildSummaries(
-    db,
-    task === 'summaries' ? 'all' : 'missing',
-    poursById,
-    Date.now(),
-    (done) => console.log(`summed up: ${done} pours`),
+  const summed = await rebuildSummaries(db, task === 'summaries' ? 'all' : 'missing', poursById, (done) =>
+    console.log(`summed up: ${done} pours`),
   )
   if (task === 'summaries') console.log(`summaries made anew: ${summed} pours`)
   if ((task === 'demo-if-empty' || task === 'reset-demo') && !(await isUsed())) {

@@ -7,11 +7,11 @@ import { meetDevice, putDevice } from '../server/services/devices'
 import { randomUUID } from 'node:crypto'
 import { lightFormat } from 'date-fns'
 import { sql } from 'kysely'
-import { dryingCurve, dryingDepthMm } from '../core/drying'
+import { dryingCurve, dryingDepthMm, fractionLeftAt } from '../core/drying'
 import { mixProperties } from '../core/mix'
 import type { PlasterClassId } from '../core/plaster'
 import {
-  foldPour,
+  outlookFrom,
   keepPlan,
   planMould,
   stageOf,
@@ -19,7 +19,7 @@ import {
   type EventBody,
   type PlanStep,
   type PourEvent,
-  type PourFacts,
+  type PourOutlook,
   type PourPlan,
   type StepId,
 } from '../core/pour'
@@ -206,7 +206,7 @@ type Timed = [atS: number, who: string, body: EventBody]
 
 /** What each step of a plan records, and how long after the one before. */
 function stepDone(
-  facts: PourFacts,
+  facts: PourOutlook,
   { id, batch }: PlanStep,
   pace: Pick<PourPlan, 'soakS' | 'stirS' | 'stirManner'>,
 ): [afterS: number, body: EventBody] | undefined {
@@ -266,7 +266,7 @@ function run(
   lastDoneS: number,
   pace: Pick<PourPlan, 'soakS' | 'stirS' | 'stirManner'> = of,
 ): Timed[] {
-  const facts = foldPour(keepPlan(of), [])
+  const facts = outlookFrom(keepPlan(of), [])
   const end = facts.steps.findLastIndex((s) => s.id === upTo)
   const done = facts.steps.slice(0, end + 1).flatMap((s) => {
     const found = stepDone(facts, s, pace)
@@ -281,7 +281,7 @@ function run(
 
 /** The last thing done before it is left to set. */
 const lastWet = (of: PourPlan): StepId =>
-  foldPour(keepPlan(of), []).steps.findLast((s) => stageOf(s) === 'pour')!.id
+  outlookFrom(keepPlan(of), []).steps.findLast((s) => stageOf(s) === 'pour')!.id
 
 function toEvents(nowMs: number, timed: readonly Timed[]): PourEvent[] {
   return timed.map(([atS, who, body]) => ({
@@ -295,7 +295,7 @@ function toEvents(nowMs: number, timed: readonly Timed[]): PourEvent[] {
 /** A whole wet run that ended so long ago that demoulding falls due in `inS`. */
 function settingDueIn(of: PourPlan, who: string, inS: number): Timed[] {
   const last = lastWet(of)
-  const facts = foldPour(keepPlan(of), toEvents(0, run(of, who, last, 0)))
+  const facts = outlookFrom(keepPlan(of), toEvents(0, run(of, who, last, 0)))
   const dueS = facts.settingStartMs! / 1000 + facts.demould.recommendedS
   return run(of, who, last, dueS - inS)
 }
@@ -322,7 +322,8 @@ function weighings(of: PourPlan, who: string, demouldAgoS: number, atS: readonly
     {
       type: 'weighing',
       massG: Math.round(
-        powderG * (mix.dryMassPerPowder * 0.995 + mix.freeWaterPerPowder * curve.fractionLeft(s)) + (i % 2),
+        powderG * (mix.dryMassPerPowder * 0.995 + mix.freeWaterPerPowder * fractionLeftAt(curve, s)) +
+          (i % 2),
       ),
     },
   ])
@@ -637,7 +638,7 @@ export async function loadDemo(db: Db, nowMs: number): Promise<void> {
         await putDevice(trx, id, channel, { pourId, batch: 0 })
         if (channel === 't1') await loadReadings(trx, pourId, of, timed, nowMs)
       }
-      await summarise(trx, await getPour(trx, pourId), nowMs)
+      await summarise(trx, await getPour(trx, pourId))
     }
     for (const [hoursAgo, what] of [
       [40, 'poured_off'],

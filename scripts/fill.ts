@@ -104,7 +104,7 @@ export async function fillWorkshop({ owner, db, workshopId }: TestDatabase, pour
       from copy c join template_event e on e.template = c.template
       cross join (select min(at) as at from template_event) first`.execute(connection)
     for (const { id, plan, events } of templates) {
-      const sum = summarisePour(plan, events, 1, 0)
+      const sum = summarisePour(plan, events, 1)
       const [draw] = sum.draws
       const [use] = sum.uses
       await sql`
@@ -133,6 +133,6 @@ export async function fillWorkshop({ owner, db, workshopId }: TestDatabase, pour
   })
   await sql`analyze`.execute(owner)
   // Nothing is missing: this only sets the running sums.
-  const rebuilt = await rebuildSummaries(db, 'missing', poursById, Date.now())
+  const rebuilt = await rebuildSummaries(db, 'missing', poursById)
   if (rebuilt > 0) throw new Error(`${rebuilt} pours had no summary`)
 }

@@ -25,7 +25,6 @@ import {
   OWN_STAGES,
   SOFT_WORKS,
   STEP_IDS,
-  TOUCH_CUES,
   VERDICTS,
   WEIGHED,
   batchesOf,
@@ -41,6 +40,7 @@ import {
   type PourEvent,
   type PourPlan,
 } from '../core/pour'
+import { TOUCH_CUES } from '../core/forecast'
 import type { Provenance } from '../core/provenance'
 import { cavityDescriptionSchema, mouldFactsSchema, storedCavitySchema } from './moulds'
 import { readingRefSchema } from './devices'
@@ -369,7 +369,12 @@ export const eventBodySchema = z.discriminatedUnion('type', [
   z.object({ type: z.literal('poured'), ...inBatch }),
   z.object({ type: z.literal('ran_short'), missingMl: z.number().min(1).max(MOST_VOLUME_ML), ...inBatch }),
   z.object({ type: z.literal('tapped'), ...inBatch }),
-  z.object({ type: z.literal('touch'), cue: z.enum(TOUCH_CUES), seen: z.boolean() }),
+  z.object({
+    type: z.literal('touch'),
+    cue: z.enum(TOUCH_CUES),
+    seen: z.boolean(),
+    already: z.boolean().optional(),
+  }),
   z.object({
     type: z.literal('temperature'),
     place: z.enum(['slurry', 'surface', 'room']),

@@ -1,4 +1,4 @@
-import { aheadOf, clashesOf, type Clash, type PourFacts, type PourView, type Stage } from '#core/pour'
+import { aheadOf, clashesOf, type Clash, type PourOutlook, type PourView, type Stage } from '#core/pour'
 import { MS_PER } from '#core/units'
 import { STAGE_WORDS } from '~/parts/words/pour'
 import { durationText, momentText } from '~/parts/show/time'
@@ -37,7 +37,7 @@ const pctOf = (atMs: number, nowMs: number) =>
 
 /** Pours with something in the next half hour, on one axis of time, and where two of them want hands at once. */
 export function lanesOf(
-  pours: readonly { id: string; piece: string; facts: PourFacts; view: PourView }[],
+  pours: readonly { id: string; piece: string; facts: PourOutlook; view: PourView }[],
   nowMs: number,
 ): Lanes {
   const all = pours

@@ -1,5 +1,5 @@
 import { MS_PER } from '#core/units'
-import type { PourFacts, PourView } from '#core/pour'
+import type { PourOutlook, PourView } from '#core/pour'
 import { CLOCK_WORDS, STAGE_WORDS, VERDICT_WORDS } from '~/parts/words/pour'
 import { stepTitle } from '~/parts/words/stepTitles'
 import { spanText } from '~/parts/show/time'
@@ -14,7 +14,7 @@ export interface NextThing {
 }
 
 /** What a pour wants next, in words: the bench's line and the hero's headline. */
-export function nextThing(facts: PourFacts, view: PourView, nowMs: number): NextThing {
+export function nextThing(facts: PourOutlook, view: PourView, nowMs: number): NextThing {
   const stage = STAGE_WORDS[view.stage]
   if (!facts.next) {
     return { stage, doing: facts.verdict ? VERDICT_WORDS[facts.verdict.verdict] : '', time: '', late: false }

@@ -12,7 +12,7 @@ import {
 } from 'chart.js'
 import { computed } from 'vue'
 import { Scatter } from 'vue-chartjs'
-import type { PourFacts } from '#core/pour'
+import type { PourOutlook } from '#core/pour'
 import { useUnits } from '~/parts/show/useUnits'
 import { plain } from '~/parts/show/figures'
 import { counted } from '~/parts/show/counted'
@@ -23,7 +23,7 @@ Chart.defaults.font.family = '"Atkinson Hyperlegible Next Variable", sans-serif'
 Chart.defaults.font.size = 15
 Chart.defaults.color = '#13262c'
 
-const props = defineProps<{ drying: NonNullable<PourFacts['drying']> }>()
+const props = defineProps<{ drying: NonNullable<PourOutlook['drying']> }>()
 const units = useUnits()
 const series = computed(() => dryingSeries(props.drying))
 const data = computed(() => ({

@@ -1,5 +1,5 @@
 import { figure } from '~/parts/show/figures'
-import { batchOf, soakTimeS, type PourFacts, type StepId } from '#core/pour'
+import { batchOf, soakTimeS, type PourOutlook, type StepId } from '#core/pour'
 import { durationText } from '~/parts/show/time'
 
 export interface ComparisonRow {
@@ -15,7 +15,7 @@ const TIME_TOLERANCE = 0.5
 
 /** The plan beside what was recorded; what has not happened yet is a dash. */
 export function comparisonOf(
-  facts: PourFacts,
+  facts: PourOutlook,
   units: { mass: (massG: number) => string; temp: (tempC: number) => string },
 ): ComparisonRow[] {
   const { plan, planned, actual, doneAtMs } = facts

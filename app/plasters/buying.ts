@@ -1,9 +1,9 @@
-import type { PourFacts } from '#core/pour'
+import type { PourOutlook } from '#core/pour'
 import type { Demand } from '#core/stock'
 import type { BagCard, PlasterCard } from '~~/shared/stock'
 
 /** Plaster that pours under way still want: what has been weighed is out of the bag already. */
-export function demandsOf(all: readonly PourFacts[]): Demand[] {
+export function demandsOf(all: readonly PourOutlook[]): Demand[] {
   return all.flatMap((facts) => {
     const powderG = facts.batches
       .filter((b) => b.doneAtMs.weigh_powder === undefined && b.settingStartMs === undefined)

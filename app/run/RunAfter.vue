@@ -14,7 +14,7 @@ import {
   planMould,
   type Clock,
   type EventBody,
-  type PourFacts,
+  type PourOutlook,
 } from '#core/pour'
 import { memberOf } from '~/parts/mould/shelf'
 import { useUnits } from '~/parts/show/useUnits'
@@ -25,7 +25,7 @@ import { usePours } from '~/stores/pours'
 import { useWorkshop } from '~/stores/workshop'
 
 const props = defineProps<{
-  facts: PourFacts
+  facts: PourOutlook
   pourId: string
   nowMs: number
   /** When it holds a line; undefined once that is over. */

@@ -1,14 +1,14 @@
 <script setup lang="ts">
 /** While it dries: weigh it, hear how far it is. Usage: <RunDry :facts :now-ms @weigh @finish /> */
 import { computed, ref } from 'vue'
-import type { PourFacts } from '#core/pour'
+import type { PourOutlook } from '#core/pour'
 import { useUnits } from '~/parts/show/useUnits'
 import { counted } from '~/parts/show/counted'
 import { dryingLeft } from '~/parts/pour/dryingLeft'
 import { momentText } from '~/parts/show/time'
 import { DRY_TARGET_WORDS } from '~/parts/words/pour'
 
-const props = defineProps<{ facts: PourFacts; nowMs: number }>()
+const props = defineProps<{ facts: PourOutlook; nowMs: number }>()
 const emit = defineEmits<{ weigh: [massG: number]; takeBack: [eventId: string]; finish: [] }>()
 const units = useUnits()
 

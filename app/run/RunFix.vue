@@ -20,7 +20,7 @@ import {
   type EventBody,
   type Fix,
   type LeakPlug,
-  type PourFacts,
+  type PourOutlook,
   type StepId,
 } from '#core/pour'
 import { isWeighStep } from './advance'
@@ -29,7 +29,7 @@ import { useUnits } from '~/parts/show/useUnits'
 import { KEYING_WORDS } from '~/parts/words/mould'
 import { LEAK_WORDS } from '~/parts/words/pour'
 
-const props = defineProps<{ facts: PourFacts; step: StepId | undefined; nowMs: number }>()
+const props = defineProps<{ facts: PourOutlook; step: StepId | undefined; nowMs: number }>()
 const open = defineModel<boolean>({ required: true })
 const emit = defineEmits<{ record: [bodies: EventBody[]] }>()
 const units = useUnits()

@@ -15,7 +15,7 @@ import {
   preparationsOf,
   stageOf,
   type EventBody,
-  type PourFacts,
+  type PourOutlook,
   type StepId,
 } from '#core/pour'
 import { useUnits } from '~/parts/show/useUnits'
@@ -25,7 +25,7 @@ import { scoopsText } from '~/parts/mix/scoop'
 import { ingredientsOf } from '~/parts/mix/weighOut'
 import { PACKING_WORDS } from '~/parts/words/plaster'
 
-const props = defineProps<{ facts: PourFacts; step: StepId | undefined; nowMs: number }>()
+const props = defineProps<{ facts: PourOutlook; step: StepId | undefined; nowMs: number }>()
 const emit = defineEmits<{ record: [body: EventBody] }>()
 const units = useUnits()
 

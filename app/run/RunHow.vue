@@ -1,12 +1,12 @@
 <script setup lang="ts">
 /** One step in full: until which sign, how long, with what, and what comes next. Usage: <RunHow :facts :words :now-ms /> */
 import { computed } from 'vue'
-import { isLastStep, stirringOf, usualTimeS, type PourFacts } from '#core/pour'
+import { isLastStep, stirringOf, usualTimeS, type PourOutlook } from '#core/pour'
 import { durationText, momentText, spanText } from '~/parts/show/time'
 import type { StepWords } from '~/parts/words/steps'
 import { stepTitle } from '~/parts/words/stepTitles'
 
-const props = defineProps<{ facts: PourFacts; words: StepWords; nowMs: number }>()
+const props = defineProps<{ facts: PourOutlook; words: StepWords; nowMs: number }>()
 
 const time = computed(() => {
   const { leastS, mostS } = usualTimeS(props.facts)

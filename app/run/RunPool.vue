@@ -5,14 +5,14 @@
  */
 import { onLongPress } from '@vueuse/core'
 import { useTemplateRef, type UnwrapNestedRefs } from 'vue'
-import type { DemouldOutcome, EventBody, PourFacts, StepId } from '#core/pour'
+import type { DemouldOutcome, EventBody, PourOutlook, StepId } from '#core/pour'
 import { MOST_WEIGHED_G } from '#core/bounds'
 import { usePreferences } from '~/parts/show/usePreferences'
 import type { useWeighing } from './useWeighing'
 import { isWeighStep, type PoolMode } from './advance'
 
 defineProps<{
-  facts: PourFacts
+  facts: PourOutlook
   step: StepId | undefined
   mode: PoolMode
   action: string

@@ -2,11 +2,12 @@
 /** While it sets: nothing to do but look, feel and say what was felt. Usage: <RunWait :facts :now-ms @touch @out /> */
 import { Check } from '@lucide/vue'
 import { computed } from 'vue'
-import type { PourFacts, TouchCue } from '#core/pour'
+import type { TouchCue } from '#core/forecast'
+import type { PourOutlook } from '#core/pour'
 import { momentText } from '~/parts/show/time'
 import { TOUCH_WORDS } from '~/parts/words/pour'
 
-const props = defineProps<{ facts: PourFacts; nowMs: number }>()
+const props = defineProps<{ facts: PourOutlook; nowMs: number }>()
 const emit = defineEmits<{ touch: [cue: TouchCue]; out: [] }>()
 
 const CUES: TouchCue[] = [

@@ -4,13 +4,13 @@
  * Usage: <TickList label="To make ready" :items :words :facts :make="(item) => ({ type: 'prepared', item })" @record />
  */
 import { computed } from 'vue'
-import type { EventBody, PourFacts } from '#core/pour'
+import type { EventBody, PourOutlook } from '#core/pour'
 
 const props = defineProps<{
   label: string
   items: readonly T[]
   words: Record<T, string>
-  facts: PourFacts
+  facts: PourOutlook
   /** The event that ticks one. */
   make: (item: T) => EventBody
 }>()

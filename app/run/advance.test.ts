@@ -9,6 +9,7 @@ import {
   addLine,
   canMove,
   foldPour,
+  outlookFrom,
   keepPlan,
   leftOutOf,
   leftoverNow,
@@ -62,7 +63,7 @@ function knockThrough(plan: PourPlan, steps = Infinity) {
     events.push(eventAt(i * 60_000, body))
     if (events.length > 400) throw new Error('it never ends')
   }
-  return { seen, events, facts: foldPour(kept, events) }
+  return { seen, events, facts: outlookFrom(kept, events) }
 }
 
 describe('scripts by school, from the mould to the last weighing', () => {
@@ -225,7 +226,7 @@ describe('scripts by school, from the mould to the last weighing', () => {
       const plan = planned(way)
       const { events, facts } = knockThrough(plan, knockThrough(plan).seen.indexOf('demould 0'))
       const short = eventAt(3_600_000, { type: 'ran_short', missingMl: 100 })
-      const again = foldPour(keepPlan(plan), [...events, short])
+      const again = outlookFrom(keepPlan(plan), [...events, short])
       expect(again.next).toMatchObject({ id: 'weigh_water', batch: facts.batches.length })
       const extra = again.steps.filter((s) => s.batch === facts.batches.length).map((s) => s.id)
       expect(extra).toContain(facts.steps.some((s) => s.id === 'build') ? 'build' : 'pour')
@@ -241,11 +242,11 @@ describe('a step of one’s own', () => {
     const order = addLine(scriptOf(plan), { own: { ...own, stage: 'mould' } })
     const kept = keepPlan({ ...plan, script: { order, leftOut: [] } })
     const ready = eventAt(1000, { type: 'mould_ready' })
-    const facts = foldPour(kept, [ready])
+    const facts = outlookFrom(kept, [ready])
     expect(facts.next).toMatchObject({ id: 'own', own: { name: 'Wet the face' } })
     expect(viewPour(facts, 2000)).toMatchObject({ stage: 'mould', clock: { id: 'own', dueMs: 91_000 } })
     const done = eventAt(95_000, advanceBody('own', facts, 0)!)
-    expect(foldPour(kept, [ready, done]).step).toBe('weigh_water')
+    expect(outlookFrom(kept, [ready, done]).step).toBe('weigh_water')
   })
 })
 
@@ -276,7 +277,7 @@ describe('what is left over', () => {
     expect(fill).toMatchObject({ name: 'Chalk', fillMl: 60 })
     const made = leftoverPour(facts, 'parent', { ...plan.mould, cavityMl: 60 }, fill!, nowMs)
     const kept = keepPlan(made.plan)
-    const small = foldPour(
+    const small = outlookFrom(
       kept,
       made.events.map((e) => eventAt(e.atMs, e.body)),
     )
@@ -287,11 +288,11 @@ describe('what is left over', () => {
     const bag = { bagId: '0b000000-0000-4000-8000-000000000001', name: 'Bag', boughtG: 1000, price: null }
     const bagged = keepPlan({ ...made.plan, plaster: { ...made.plan.plaster, bag } })
     const record = made.events.map((e) => eventAt(e.atMs, e.body))
-    expect(summarisePour(bagged, record, 1, nowMs).draws).toEqual([])
+    expect(summarisePour(bagged, record, 1).draws).toEqual([])
     const { leftoverOf: _, ...notLeft } = bagged
-    expect(summarisePour(notLeft, record, 1, nowMs).draws).toHaveLength(1)
+    expect(summarisePour(notLeft, record, 1).draws).toHaveLength(1)
     // Filled, it is not offered again, and what it took is gone.
-    const after = foldPour(keepPlan(plan), [
+    const after = outlookFrom(keepPlan(plan), [
       ...events,
       eventAt(nowMs, { type: 'leftover_poured', mouldId: fill!.mouldId, fillMl: 60 }),
     ])
@@ -300,13 +301,13 @@ describe('what is left over', () => {
 
   it('what was put right in the bowl holds for what it left over, too', () => {
     const at = events.find((e) => e.body.type === 'sift_started')!.occurredAtMs - 1
-    const wetter = foldPour(keepPlan(plan), [
+    const wetter = outlookFrom(keepPlan(plan), [
       ...events,
       eventAt(at, { type: 'corrected', how: 'water_in', massG: 60 }),
     ])
     const [fill] = leftoverNow(wetter, nowMs).fills
     const made = leftoverPour(wetter, 'parent', { ...plan.mould, cavityMl: 60 }, fill!, nowMs)
-    const small = foldPour(
+    const small = outlookFrom(
       keepPlan(made.plan),
       made.events.map((e) => eventAt(e.atMs, e.body)),
     )
@@ -322,7 +323,7 @@ describe('what is left over', () => {
   })
 
   it('is less by what leaked', () => {
-    const leaked = foldPour(keepPlan(plan), [
+    const leaked = outlookFrom(keepPlan(plan), [
       ...events,
       eventAt(nowMs, { type: 'leaked', plug: 'clay', lostMl: 30 }),
     ])

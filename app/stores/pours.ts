@@ -8,12 +8,14 @@ import {
   type KeptPlan,
   type PourEvent,
   type PourFacts,
+  type PourOutlook,
 } from '#core/pour'
 import type { ChangeMessage } from '~~/shared/changes'
 import { isUnreadable, type PourAnswer, type PourRecord, type UnreadablePour } from '~~/shared/records'
 import { callAllPages, callApi, type ApiFailure, type ApiResult } from './api'
 import { useBench } from './bench'
 import { clockSettingMs } from './clock'
+import { useForecasts } from './forecasts'
 import { useOutbox } from './outbox'
 
 /**
@@ -91,9 +93,20 @@ export const usePours = defineStore('pours', () => {
 
   // Records are replaced, never changed, so what was folded from one stays true of it.
   const folded = new WeakMap<PourRecord, { unsent: string; facts: PourFacts | undefined }>()
+  const forecasts = useForecasts()
 
-  /** What a record comes to; undefined where it cannot be folded: then it is put among the unreadable ones. */
-  function factsOf(record: PourRecord): PourFacts | undefined {
+  /** What a record comes to, with its forecast; undefined where it cannot be folded: then it is put among the unreadable. */
+  function factsOf(record: PourRecord): PourOutlook | undefined {
+    const facts = foldedOf(record)
+    try {
+      return facts && forecasts.outlook(record.id, facts)
+    } catch (error) {
+      setAside(record, error)
+      return undefined
+    }
+  }
+
+  function foldedOf(record: PourRecord): PourFacts | undefined {
     const mine = outbox.waiting.filter((u) => u.pourId === record.id).map((u) => u.event)
     const unsent = mine.map((e) => `${e.id} ${e.occurredAtMs}`).join()
     const known = folded.get(record)
@@ -107,13 +120,16 @@ export const usePours = defineStore('pours', () => {
     try {
       return foldPour(record.plan, [...record.events, ...mine], record.revision)
     } catch (error) {
-      // A bug of ours, or a record no model can stand: said, and kept from the other pours.
-      console.error('a pour could not be folded', record.id, error)
-      const { id, plan, revision, createdAtMs, events } = record
-      const why = error instanceof Error ? error.message : String(error)
-      queueMicrotask(() => put({ id, unreadable: [why], createdAtMs, raw: { plan, revision, events } }))
+      setAside(record, error)
       return undefined
     }
+  }
+
+  /** A bug of ours, or a record no model can stand: said, and kept from the other pours. */
+  function setAside({ id, plan, revision, createdAtMs, events }: PourRecord, error: unknown) {
+    console.error('a pour could not be folded', id, error)
+    const why = error instanceof Error ? error.message : String(error)
+    queueMicrotask(() => put({ id, unreadable: [why], createdAtMs, raw: { plan, revision, events } }))
   }
 
   const open = computed(() =>

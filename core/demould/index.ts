@@ -1,2 +1,2 @@
-export { DEMOULD_RULES, forecastDemould } from './demould'
+export { DEMOULD_RULES } from './demould'
 export type { DemouldForecast } from './demould'

@@ -16,7 +16,7 @@ export interface DryingInput {
   speedFactor: number
 }
 
-/** The two drying periods, ready to evaluate. Times s, from the moment the piece starts to dry, full of free water. */
+/** The two drying periods. Times s, from the moment the piece starts to dry, full of free water. Plain data. */
 export interface DryingCurve {
   criticalFraction: number
   criticalTimeS: number
@@ -24,8 +24,10 @@ export interface DryingCurve {
   tailRatePerS: number
   surfaceTempC: number
   fluxKgM2S: number
-  timeS(fractionLeft: number): number
-  fractionLeft(timeS: number): number
+  /** Of the falling period: water at its start, kg/m², and resistances of air film and pores, m² s/kg. */
+  storeKgM2: number
+  filmResistance: number
+  poreResistance: number
 }
 
 /** Depth (volume over exposed area), mm, of a plate standing free or lying on a bench. Edges neglected. */
@@ -61,40 +63,43 @@ export function curveFrom(input: DryingInput, surface: WetSurface): DryingCurve 
   const poreResistance =
     depthM / (3 * VAPOUR_DIFFUSIVITY_M2_S * saturatedVapourKgM3(air.tempC) * (1 - air.rhPct / 100) * s)
 
-  function timeS(fractionLeft: number): number {
-    if (fractionLeft >= criticalFraction) {
-      return (criticalTimeS * (1 - fractionLeft)) / (1 - criticalFraction)
-    }
-    const g = fractionLeft / criticalFraction
-    return (
-      criticalTimeS + store * ((filmResistance + poreResistance) * Math.log(1 / g) - poreResistance * (1 - g))
-    )
-  }
-
-  /** Newton on u = ln(1/g): the falling branch is smooth and monotone there, a handful of steps suffices. */
-  function fractionLeft(atS: number): number {
-    if (atS <= 0) return 1
-    if (atS <= criticalTimeS) return 1 - ((1 - criticalFraction) * atS) / criticalTimeS
-    const target = (atS - criticalTimeS) / store
-    const total = filmResistance + poreResistance
-    let u = target / total
-    for (let i = 0; i < 50; i++) {
-      const g = Math.exp(-u)
-      const error = total * u - poreResistance * (1 - g) - target
-      const step = error / (total - poreResistance * g)
-      u -= step
-      if (Math.abs(step) < 1e-12 * (1 + u)) break
-    }
-    return criticalFraction * Math.exp(-u)
-  }
-
   return {
     criticalFraction,
     criticalTimeS,
     tailRatePerS: 1 / (store * (filmResistance + poreResistance)),
     surfaceTempC: surface.surfaceTempC,
     fluxKgM2S: flux,
-    timeS,
-    fractionLeft,
+    storeKgM2: store,
+    filmResistance,
+    poreResistance,
   }
+}
+
+/** When so much of the free water is left, s since it started to dry. @param fractionLeft in (0, 1]. */
+export function dryingTimeS(curve: DryingCurve, fractionLeft: number): number {
+  const { criticalFraction, criticalTimeS, storeKgM2, filmResistance, poreResistance } = curve
+  if (fractionLeft >= criticalFraction) return (criticalTimeS * (1 - fractionLeft)) / (1 - criticalFraction)
+  const g = fractionLeft / criticalFraction
+  return (
+    criticalTimeS +
+    storeKgM2 * ((filmResistance + poreResistance) * Math.log(1 / g) - poreResistance * (1 - g))
+  )
+}
+
+/** Share of the free water left at a time. Newton on u = ln(1/g): the falling branch is smooth and monotone there. */
+export function fractionLeftAt(curve: DryingCurve, atS: number): number {
+  const { criticalFraction, criticalTimeS, storeKgM2, filmResistance, poreResistance } = curve
+  if (atS <= 0) return 1
+  if (atS <= criticalTimeS) return 1 - ((1 - criticalFraction) * atS) / criticalTimeS
+  const target = (atS - criticalTimeS) / storeKgM2
+  const total = filmResistance + poreResistance
+  let u = target / total
+  for (let i = 0; i < 50; i++) {
+    const g = Math.exp(-u)
+    const error = total * u - poreResistance * (1 - g) - target
+    const step = error / (total - poreResistance * g)
+    u -= step
+    if (Math.abs(step) < 1e-12 * (1 + u)) break
+  }
+  return criticalFraction * Math.exp(-u)
 }

@@ -1,7 +1,7 @@
 import { ArgumentError } from '../errors'
 import type { Range } from '../provenance'
 import { wetSurface } from './air'
-import { curveFrom, type DryingCurve, type DryingInput } from './curve'
+import { curveFrom, dryingTimeS, fractionLeftAt, type DryingCurve, type DryingInput } from './curve'
 
 export interface Weighing {
   /** s since the piece started to dry. */
@@ -21,10 +21,26 @@ export interface DryingForecast {
   weighingsUsed: number
   /** How far each weighing lies from what the others say, in standard deviations, in the order given. */
   z: number[]
-  /** Time to reach `fractionLeft`, s since the piece started to dry, with its 80 % range. */
-  timeToFractionS(fractionLeft: number): Range
-  /** Expected mass, g, at a time, s. */
-  massAtG(timeS: number): number
+  /** The piece's drying at speed 1: any speed is that curve with its time scaled. */
+  curve: DryingCurve
+}
+
+/** Time to reach `fractionLeft`, s since the piece started to dry, with its 80 % range. */
+export function timeToFractionS({ curve, speedFactor }: DryingForecast, fractionLeft: number): Range {
+  const atSpeedOneS = dryingTimeS(curve, fractionLeft)
+  return {
+    low: atSpeedOneS / speedFactor.high,
+    mid: atSpeedOneS / speedFactor.mid,
+    high: atSpeedOneS / speedFactor.low,
+  }
+}
+
+/** Expected mass of the piece at a time, g. @param timeS since it started to dry. */
+export function massAtG(
+  { curve, speedFactor, dryMassG, waterAtStartG }: DryingForecast,
+  timeS: number,
+): number {
+  return dryMassG + waterAtStartG * fractionLeftAt(curve, timeS * speedFactor.mid)
 }
 
 /** ln-spread of drying speed before a place has been calibrated (estimate; still air is worst). */
@@ -64,7 +80,7 @@ interface GridPoint extends Omit<Posterior, 'sigma' | 'drySdG'> {
 }
 
 const leftAt = ({ curve }: Model, lnSpeed: number, timeS: number) =>
-  curve.fractionLeft(timeS * Math.exp(lnSpeed))
+  fractionLeftAt(curve, timeS * Math.exp(lnSpeed))
 
 const varianceOf = ({ scaleSdG, waterG }: Model, left: number) =>
   scaleSdG ** 2 + (MODEL_SPREAD_OF_LOSS * waterG * (1 - left)) ** 2
@@ -196,14 +212,6 @@ export function forecastDrying(
     waterAtStartG: found.waterG,
     weighingsUsed: weighings.length,
     z,
-    timeToFractionS(left) {
-      const atSpeedOneS = model.curve.timeS(left)
-      return {
-        low: atSpeedOneS / speedFactor.high,
-        mid: atSpeedOneS / speedFactor.mid,
-        high: atSpeedOneS / speedFactor.low,
-      }
-    },
-    massAtG: (timeS) => found.dryG + found.waterG * leftAt(model, found.lnSpeed, timeS),
+    curve: model.curve,
   }
 }

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { mixProperties } from '../mix'
 import { plasterProperties, type PlasterClassId } from '../plaster'
-import { dryingCurve, dryingDepthMm, wetSurface, type Air } from '.'
+import { dryingCurve, dryingDepthMm, dryingTimeS, wetSurface, type Air } from '.'
 
 /**
  * Tables printed by an independent prototype of the same equations (derived; docs/science.md). They check the
@@ -56,7 +56,7 @@ describe('hours to 95 % lost and to constant weight', () => {
         air: AIRS[air]!,
         speedFactor: 1,
       })
-      const off = (left: number, printedH: number) => Math.abs(curve.timeS(left) / 3600 / printedH - 1)
+      const off = (left: number, printedH: number) => Math.abs(dryingTimeS(curve, left) / 3600 / printedH - 1)
       // Printed to the whole hour: half an hour of 18 is 3 %.
       expect(off(0.05, hours95)).toBeLessThan(0.03)
       expect(off(0.005 / mix.freeWaterOfDryMass, hoursConstant)).toBeLessThan(0.03)

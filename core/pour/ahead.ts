@@ -1,5 +1,5 @@
 import { MS_PER } from '../units'
-import type { PourFacts } from './facts'
+import type { PourOutlook } from './outlook'
 import { pourWindowOf } from './mixing'
 import { soakTimeS } from './plan'
 import { isWetStep, stageOf, type PlanStep, type Stage } from './steps'
@@ -38,7 +38,7 @@ const HANDS: Record<Stage, boolean> = {
   dry: false,
 }
 
-function plannedS(facts: PourFacts, step: PlanStep): number {
+function plannedS(facts: PourOutlook, step: PlanStep): number {
   switch (step.id) {
     case 'sift':
       return facts.siftS
@@ -83,12 +83,12 @@ function plannedS(facts: PourFacts, step: PlanStep): number {
 }
 
 /** From the end of stirring until a peak stands, s: when it starts to thicken. */
-function peakWaitS({ settingInput, setting }: PourFacts): number {
+function peakWaitS({ settingInput, setting }: PourOutlook): number {
   return Math.max(0, setting.timeS.work_end.mid - settingInput.restS - settingInput.stirS)
 }
 
 /** Steps of the bowl in hand that follow by themselves from here, the one in hand first. */
-function wetStepsLeft(facts: PourFacts): PlanStep[] {
+function wetStepsLeft(facts: PourOutlook): PlanStep[] {
   const from = facts.stepsDone.lastIndexOf(true) + 1
   const found: PlanStep[] = []
   for (const step of facts.steps.slice(from)) {
@@ -103,7 +103,7 @@ function wetStepsLeft(facts: PourFacts): PlanStep[] {
  * out. Dry steps are the caster's own pace and are left out. Late steps are taken to be done now, in their planned time.
  * @param view of the same facts at `nowMs`.
  */
-export function aheadOf(facts: PourFacts, view: PourView, nowMs: number): Ahead {
+export function aheadOf(facts: PourOutlook, view: PourView, nowMs: number): Ahead {
   const { step } = view
   const nothing: Ahead = { stretches: [], canWaitMs: Infinity }
   if (step === undefined || view.pastWorking) return nothing

@@ -12,7 +12,7 @@ import {
   viewPour,
   type EventBody,
   type PourEvent,
-  type PourFacts,
+  type PourOutlook,
   type PourPlan,
 } from '.'
 
@@ -33,7 +33,7 @@ const layered = testPlan('pottery', {
 })
 /** Bodies a minute apart, from the first minute on. */
 const told = (...bodies: EventBody[]): PourEvent[] => bodies.map((b, i) => eventAt((i + 1) * MIN, b))
-const stepOf = (facts: PourFacts) => `${facts.step} ${facts.batch}`
+const stepOf = (facts: PourOutlook) => `${facts.step} ${facts.batch}`
 
 const WEIGHED: EventBody[] = [
   { type: 'mould_ready' },
@@ -263,7 +263,7 @@ describe('putting it right', () => {
     expect(stepOf(early)).toBe('weigh_water 1')
     expect(early.batches[1]).toMatchObject({ topUp: true })
     expect(early.batches[1]!.planned.slurryMl / 220).toBeCloseTo(1, 2)
-    const tailOf = (facts: PourFacts) => facts.steps.slice(-4).map((s) => `${s.id} ${s.batch}`)
+    const tailOf = (facts: PourOutlook) => facts.steps.slice(-4).map((s) => `${s.id} ${s.batch}`)
     expect(tailOf(early)).toEqual(['pour 1', 'tap 1', 'demould 0', 'dry 0'])
     // Tapped after that, it is the second bowl's tapping that is left out, not done twice.
     expect(one(...poured, short, { type: 'tapped' }).steps.filter((s) => s.id === 'tap')).toHaveLength(1)
@@ -298,7 +298,7 @@ describe('putting it right', () => {
   })
 
   it('by volume, once the scale has failed, is less certain', () => {
-    const spread = ({ setting }: PourFacts) => setting.sigmaLn
+    const spread = ({ setting }: PourOutlook) => setting.sigmaLn
     expect(spread(one({ type: 'mould_ready' }, { type: 'scale_failed' }))).toBeGreaterThan(spread(one()))
   })
 })

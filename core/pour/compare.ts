@@ -1,3 +1,5 @@
+import { timeToFractionS } from '../drying'
+import { forecastEvent } from '../forecast'
 import {
   MOULD_RULES,
   compressiveStrengthMPa,
@@ -11,6 +13,8 @@ import { pieceDrying } from './evaluatePlan'
 import { FIRST_SCOOP } from './kept'
 import { batchesOf, flowOf, largestBowlOf, largestOf, mixInputOf, pourWindowOf } from './mixing'
 import type { PourPlan } from './plan'
+import { workingTimeS } from '../setting'
+import { setProblemOf } from './setProblem'
 
 /** What one consistency is like for this plan's piece. */
 export interface MixSketch {
@@ -49,16 +53,17 @@ function sketchWith(
   const mix = mixProperties(mixInputOf(at))
   const bowl = largest(at)
   if (!bowl) return undefined
-  const { setting, stirEndS, windowS } = pourWindowOf(at, bowl)
+  const { settingInput, stirEndS, windowS } = pourWindowOf(at, bowl)
+  const pouredAtS = Math.max(0, stirEndS)
   const piece = pieceDrying(at, mix, [])
-  const flow = flowOf(at, consistency, setting, stirEndS)
+  const flow = flowOf(at, consistency, workingTimeS(settingInput).mid, pouredAtS)
   return {
     consistency,
     pourWindowS: windowS,
-    initialSetS: setting.timeS.initial_set,
+    initialSetS: forecastEvent(setProblemOf(at, settingInput, pouredAtS, false), 'initial_set'),
     dryMPa: compressiveStrengthMPa(mix.porosity, properties.strengthFactor).dry,
     dryMassG: piece.dryMassG,
-    dryS: piece.forecast.timeToFractionS(piece.targetLeft),
+    dryS: timeToFractionS(piece.forecast, piece.targetLeft),
     viscosityPaS: flow.viscosityPaS,
     riseS: flow.tapping.riseS,
   }

@@ -1,12 +1,15 @@
-import { forecastDemould, type DemouldForecast } from '../demould'
+import type { DemouldForecast } from '../demould'
 import {
   dryingDepthMm,
   forecastDrying,
   targetFractionLeft,
+  timeToFractionS,
   type DryingForecast,
   type Weighing,
 } from '../drying'
 import type { Issue } from '../errors'
+import { forecastSet } from '../forecast'
+import type { HeatMarks } from '../heat'
 import { checkThickness, placeLeftover, type LeftoverPlan, type ThicknessCode } from '../mould'
 import {
   blendWater,
@@ -28,6 +31,7 @@ import { HOTTEST_DRYING_AIR_C, mixTempOf, refusalsOf, type RefusalCode } from '.
 import { plannedBowls } from './kept'
 import { flowOf, largestOf, mixInputOf, pourWindowOf, type Flow, type PourWindow } from './mixing'
 import { castsOf, longestSideOf, type PourPlan } from './plan'
+import { setProblemOf } from './setProblem'
 import { suitabilityOf, type Suitability } from './suits'
 
 export type PlanIssueCode =
@@ -58,6 +62,8 @@ export interface PlanOutcome {
   siftS: number
   setting: SettingForecast
   demould: DemouldForecast
+  /** How hot it gets, and when; `even` says whether its form is one the heat model knows. */
+  heat: HeatMarks & { even: boolean }
   /** Time left for pouring once stirring ends, s, with its range; may be negative. The early end is what to go by. */
   pourWindowS: Range
   /** What pouring the largest bowl takes at the least, s. */
@@ -152,13 +158,13 @@ function planWarnings(plan: PourPlan): Issue<PlanIssueCode>[] {
 /** Time enough to pour, and no stirring planned into the set: crystals broken then do not grow together again. */
 function timeIssues(
   plan: PourPlan,
-  { windowS, neededS, stirEndS, setting }: PourWindow,
+  { windowS, neededS, stirEndS, bowlInitialSetS }: PourWindow,
 ): Issue<PlanIssueCode>[] {
   const issues: Issue<PlanIssueCode>[] = []
   // Too late is a lost pour: the early end of the range counts.
   if (windowS.low < neededS)
     issues.push(warning('working_time_shorter_than_steps', 'stirS', windowS.low, neededS, 's'))
-  const spareS = setting.timeS.initial_set.mid - (stirEndS - plan.stirS)
+  const spareS = bowlInitialSetS - (stirEndS - plan.stirS)
   if (plan.stirS >= spareS)
     issues.push(warning('stirring_into_the_set', 'stirS', plan.stirS, Math.max(0, spareS), 's'))
   return issues
@@ -214,7 +220,9 @@ export function evaluatePlan(plan: PourPlan): PlanEvaluation {
   if (batching.batches.length === 0) return { ok: false, issues }
   const weighOut = batching.total
   const window = pourWindowOf(plan, largestOf(batching.batches))
-  const { settingInput, setting, siftS, stirEndS, windowS: pourWindowS } = window
+  const { settingInput, siftS, stirEndS, windowS: pourWindowS } = window
+  const problem = setProblemOf(plan, settingInput, Math.max(0, stirEndS), false)
+  const { setting, demould, marks } = forecastSet(problem)
   const waterBlend = waterBlendOf(plan, weighOut.waterG)
   issues.push(...timeIssues(plan, window))
   if (plan.taps && waterBlend?.limit)
@@ -237,7 +245,8 @@ export function evaluatePlan(plan: PourPlan): PlanEvaluation {
       mixTempC: settingInput.mixTempC,
       siftS,
       setting,
-      demould: forecastDemould(settingInput, setting, plan.mould.kind),
+      demould,
+      heat: { ...marks, even: problem.even },
       pourWindowS,
       pourNeedsS: window.neededS,
       dryMassG: piece.dryMassG,
@@ -247,10 +256,10 @@ export function evaluatePlan(plan: PourPlan): PlanEvaluation {
       strength,
       drying: piece.forecast,
       targetFractionLeft: piece.targetLeft,
-      dryS: piece.forecast.timeToFractionS(piece.targetLeft),
+      dryS: timeToFractionS(piece.forecast, piece.targetLeft),
       growthMm:
         longestMm === undefined ? undefined : (longestMm * plan.plaster.properties.expansionPct) / 100,
-      flow: flowOf(plan, plan.consistency, setting, Math.max(0, stirEndS)),
+      flow: flowOf(plan, plan.consistency, setting.timeS.work_end.mid, Math.max(0, stirEndS)),
       waterBlend,
       suits: suitabilityOf(plan, mix, strength),
       cost: planCost(plan, weighOut),

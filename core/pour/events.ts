@@ -1,17 +1,6 @@
+import type { TouchCue } from '../forecast'
 import type { AirTactic, Preparation } from '../mould'
 import type { StirManner } from '../setting'
-
-export const TOUCH_CUES = [
-  'trails_stay',
-  'gloss_gone',
-  'knife_cut_stays',
-  'thumbnail_no_dent',
-  'warm',
-  'hottest',
-  'cool_again',
-  'rings',
-] as const
-export type TouchCue = (typeof TOUCH_CUES)[number]
 
 export const DEMOULD_OUTCOMES = ['whole', 'damaged', 'broken'] as const
 export type DemouldOutcome = (typeof DEMOULD_OUTCOMES)[number]
@@ -109,7 +98,8 @@ export type EventBody =
   /** The bowl is empty and the mould is not full: another bowl follows for what is missing. */
   | ({ type: 'ran_short'; missingMl: number } & InBatch)
   | ({ type: 'tapped' } & InBatch)
-  | { type: 'touch'; cue: TouchCue; seen: boolean }
+  /** Looked for and felt: seen just then, seen and so already for who knows how long, or not there yet. */
+  | { type: 'touch'; cue: TouchCue; seen: boolean; already?: boolean }
   | ({ type: 'temperature'; place: 'slurry' | 'surface' | 'room'; tempC: number } & InBatch & FromReading)
   | { type: 'demoulded'; outcome: DemouldOutcome }
   /** Something happened to the mould itself, not to the piece. */

@@ -1,5 +1,4 @@
-import { forecastDemould, type DemouldForecast } from '../demould'
-import { DOUBTFUL_Z, type DryingForecast, type Weighing } from '../drying'
+import { targetFractionLeft, type Weighing } from '../drying'
 import type { Issue } from '../errors'
 import {
   checkConsistency,
@@ -14,11 +13,10 @@ import {
   type WeighOut,
 } from '../mix'
 import type { Range } from '../provenance'
-import { forecastSetting, workingTimeS, type SettingForecast, type SettingInput } from '../setting'
-import { pieceDrying } from './evaluatePlan'
+import { workingTimeS, type SettingInput } from '../setting'
 import { batchOf, bindsPlan, liveEvents, type PourEvent, type Verdict, type WeighedWhat } from './events'
 import { keptTotal, type KeptPlan } from './kept'
-import { flowOf, mixInputOf, type Flow } from './mixing'
+import { mixInputOf } from './mixing'
 import { siftTimeS, soakTimeS, type PourPlan } from './plan'
 import {
   STEP,
@@ -54,11 +52,11 @@ export interface BatchFacts {
   /** Mid-sprinkle, when this bowl's clock starts, ms; undefined while it is dry. */
   settingStartMs: number | undefined
   settingInput: SettingInput
-  setting: SettingForecast
-  flow: Flow
+  /** When it was in the mould, s since mid-sprinkle; as it follows from the record or, until then, from the plan. */
+  pouredAtS: number
 }
 
-/** All that plan and events say, whatever the time is now. */
+/** All that plan and events say, whatever the time is now. Plain data; what the models make of it is the outlook. */
 export interface PourFacts {
   plan: KeptPlan
   live: PourEvent[]
@@ -90,24 +88,15 @@ export interface PourFacts {
   siftS: number
   settingStartMs: number | undefined
   settingInput: SettingInput
-  setting: SettingForecast
-  demould: DemouldForecast
-  drying:
-    | {
-        startMs: number
-        weighings: RecordedWeighing[]
-        forecast: DryingForecast
-        targetLeft: number
-      }
-    | undefined
+  /** The mix as it is in the piece: as weighed where that can harden, else as planned. */
+  mix: MixProperties
+  drying: { startMs: number; weighings: RecordedWeighing[]; targetLeft: number } | undefined
   verdict: { verdict: Verdict; reason: string; atMs: number } | undefined
 }
 
 /** A weighing of the drying piece, by the event that recorded it. */
 export interface RecordedWeighing extends Weighing {
   eventId: string
-  /** It lies further out than the scale and the model explain: worth a question. */
-  doubtful: boolean
 }
 
 /** First time that each step of each bowl was recorded. Running short empties the bowl: it is all in the mould. */
@@ -299,12 +288,7 @@ function foldBatch(
   const untilS = workingTimeS(reckoned).mid
   const measuredC = slurryTempC(events, settingStartMs, doneAtMs.start_sift, untilS)
   const settingInput = measuredC === undefined ? reckoned : { ...reckoned, mixTempC: measuredC }
-  const setting = forecastSetting(settingInput)
   const pouredMs = filledMs(doneAtMs)
-  const pouredAtS =
-    pouredMs !== undefined && settingStartMs !== undefined
-      ? Math.max(0, (pouredMs - settingStartMs) / 1000)
-      : settingInput.restS + settingInput.stirS
   return {
     planned,
     topUp,
@@ -315,8 +299,10 @@ function foldBatch(
     siftS,
     settingStartMs,
     settingInput,
-    setting,
-    flow: flowOf(plan, consistency, setting, pouredAtS),
+    pouredAtS:
+      pouredMs !== undefined && settingStartMs !== undefined
+        ? Math.max(0, (pouredMs - settingStartMs) / 1000)
+        : settingInput.restS + settingInput.stirS,
   }
 }
 
@@ -332,9 +318,7 @@ function dryingFromEvents(
       ? [{ eventId: e.id, timeS: (e.occurredAtMs - startMs) / 1000, massG: e.body.massG }]
       : [],
   )
-  const { forecast, targetLeft } = pieceDrying(plan, mix, weighings)
-  const judged = weighings.map((w, i) => ({ ...w, doubtful: Math.abs(forecast.z[i]!) > DOUBTFUL_Z }))
-  return { startMs, weighings: judged, forecast, targetLeft }
+  return { startMs, weighings, targetLeft: targetFractionLeft(plan.dryTarget, mix.freeWaterOfDryMass) }
 }
 
 /** A bowl for what a mould ran short of, with the plan's spare. */
@@ -423,7 +407,7 @@ export function foldPour(plan: KeptPlan, events: readonly PourEvent[], revision 
   const sound = actual !== undefined && batches.every((b) => b.issues.every((i) => i.severity !== 'error'))
   const mix = sound ? actual.properties : mixProperties(mixInputOf(plan))
   const end = live.findLast((e) => e.body.type === 'finished')
-  const { settingInput, setting, siftS, settingStartMs, issues, doneAtMs } = inHand
+  const { settingInput, siftS, settingStartMs, issues, doneAtMs } = inHand
   return {
     plan,
     live: all,
@@ -444,8 +428,7 @@ export function foldPour(plan: KeptPlan, events: readonly PourEvent[], revision 
     siftS,
     settingStartMs,
     settingInput,
-    setting,
-    demould: forecastDemould(settingInput, setting, plan.mould.kind),
+    mix,
     drying: dryingFromEvents(plan, live, doneAtMs.demould, mix),
     verdict:
       end?.body.type === 'finished'

@@ -14,7 +14,7 @@ import {
   type MixState,
 } from '../mix'
 import type { CorrectionKind } from './events'
-import type { PourFacts } from './facts'
+import type { PourOutlook } from './outlook'
 import { mixInputOf } from './mixing'
 
 /** One way to bring the bowl in hand back to the plan. */
@@ -43,7 +43,7 @@ export interface FixAdvice {
 const NEAR_ENOUGH = 0.02
 
 /** How far the bowl in hand is on. The early end of the range counts: too late is a lost pour. */
-export function mixStateOf(facts: PourFacts, nowMs: number): MixState {
+export function mixStateOf(facts: PourOutlook, nowMs: number): MixState {
   const { doneAtMs, settingStartMs, setting } = facts.inHand
   if (settingStartMs === undefined) return 'dry_powder_apart'
   const atMs = (s: number) => settingStartMs + s * 1000
@@ -53,7 +53,7 @@ export function mixStateOf(facts: PourFacts, nowMs: number): MixState {
   return nowMs < atMs(0.75 * setting.timeS.work_end.low) ? 'stirred_fresh' : 'thickening'
 }
 
-function fixOf(facts: PourFacts, how: CorrectionKind, massG: number, after: Correction['after']): Fix {
+function fixOf(facts: PourOutlook, how: CorrectionKind, massG: number, after: Correction['after']): Fix {
   const bowl = facts.plan.batching?.bowl ?? null
   const wantedMl = facts.inHand.planned.slurryMl / (1 + facts.plan.sparePct / 100)
   return {
@@ -85,7 +85,7 @@ function takePowderOut(target: MixInput, bowl: InBowl) {
  * What can be done about the bowl in hand, from what is really in it.
  * @param bowl as the caster finds it, g.
  */
-export function fixesFor(facts: PourFacts, bowl: InBowl, nowMs: number): FixAdvice {
+export function fixesFor(facts: PourOutlook, bowl: InBowl, nowMs: number): FixAdvice {
   const target = mixInputOf(facts.plan)
   const consistency = consistencyInBowl(target, bowl)
   const state = mixStateOf(facts, nowMs)
@@ -110,7 +110,7 @@ export function fixesFor(facts: PourFacts, bowl: InBowl, nowMs: number): FixAdvi
 }
 
 /** What is in the bowl by the record; the plan's amounts stand in for what is not weighed yet. */
-export function bowlByRecord({ inHand }: PourFacts): InBowl {
+export function bowlByRecord({ inHand }: PourOutlook): InBowl {
   const { actual, inBowl, planned } = inHand
   return {
     waterG: actual?.waterG ?? inBowl.waterG ?? planned.waterG,
@@ -119,7 +119,7 @@ export function bowlByRecord({ inHand }: PourFacts): InBowl {
 }
 
 /** How a second bowl is made to hold on what is in the mould already, by how far that is on. */
-export function layerBelow(facts: PourFacts, nowMs: number): LayerBelow {
+export function layerBelow(facts: PourOutlook, nowMs: number): LayerBelow {
   const last = facts.batches.findLast((b) => b.settingStartMs !== undefined)
   if (last?.settingStartMs === undefined) return 'still_soft'
   return nowMs < last.settingStartMs + last.setting.timeS.initial_set.low * 1000 ? 'still_soft' : 'set_today'

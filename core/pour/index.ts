@@ -29,7 +29,6 @@ export {
   MOULD_DAMAGES,
   PLAN_BINDING_TYPES,
   SOFT_WORKS,
-  TOUCH_CUES,
   VERDICTS,
   WEIGHED,
   batchOf,
@@ -48,7 +47,6 @@ export type {
   DeviceChannel,
   PourEvent,
   ReadingRef,
-  TouchCue,
   Verdict,
   WeighedWhat,
 } from './events'
@@ -77,6 +75,8 @@ export type {
 export { addLine, canMove, leftOutOf, moveLine, scriptOf, stepsOf } from './script'
 export { foldPour } from './facts'
 export type { BatchFacts, PourFacts, PourIssueCode, RecordedWeighing } from './facts'
+export { evidenceOf, fits, forecastPour, outlookFrom, outlookOf, problemOf } from './outlook'
+export type { BatchOutlook, JudgedWeighing, PourForecast, PourOutlook } from './outlook'
 export { summarisePour } from './summary'
 export type { Draw, MouldUse, PourSummary } from './summary'
 export { URGENCIES, compareByUrgency, viewPour } from './view'

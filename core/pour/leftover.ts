@@ -1,13 +1,13 @@
 import { placeLeftover, type LeftoverPlan, type SpillMould } from '../mould'
 import type { EventBody } from './events'
-import type { PourFacts } from './facts'
+import type { PourOutlook } from './outlook'
 import type { PourPlan } from './plan'
 
 /**
  * Slurry that is over once the mould is full, ml; below nothing it is missing. From what was weighed, where it was.
  * @param lostMl what ran out of the mould.
  */
-export function overMl({ plan, actual, planned, lostMl }: PourFacts, moreLostMl = 0): number {
+export function overMl({ plan, actual, planned, lostMl }: PourOutlook, moreLostMl = 0): number {
   return (actual ?? planned).slurryMl - plan.mould.cavityMl - lostMl - moreLostMl
 }
 
@@ -17,7 +17,7 @@ export interface LeftoverNow extends LeftoverPlan {
 }
 
 /** Where what is left over can go, as long as it flows; spill moulds that were filled already are not offered again. */
-export function leftoverNow(facts: PourFacts, nowMs: number): LeftoverNow {
+export function leftoverNow(facts: PourOutlook, nowMs: number): LeftoverNow {
   const poured = facts.live.flatMap(({ body }) => (body.type === 'leftover_poured' ? [body] : []))
   const leftMl = poured.reduce((left, b) => left - b.fillMl, overMl(facts))
   const free = (facts.plan.spill ?? []).filter((s) => !poured.some((b) => b.mouldId === s.mouldId))
@@ -44,7 +44,7 @@ const MIXING: ReadonlySet<EventBody['type']> = new Set([
  * @returns the plan, and its record up to the pouring.
  */
 export function leftoverPour(
-  facts: PourFacts,
+  facts: PourOutlook,
   pourId: string,
   mould: PourPlan['mould'],
   spill: SpillMould & { fillMl: number },

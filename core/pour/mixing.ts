@@ -13,13 +13,7 @@ import {
   type TappingAdvice,
 } from '../mix'
 import type { Range } from '../provenance'
-import {
-  effectiveConsistency,
-  forecastSetting,
-  workingTimeS,
-  type SettingForecast,
-  type SettingInput,
-} from '../setting'
+import { effectiveConsistency, eventAlpha, timeInBowlS, workingTimeS, type SettingInput } from '../setting'
 import { castsOf, depthOf, siftPace, siftTimeS, soakTimeS, type PourPlan } from './plan'
 
 export function mixInputOf(plan: PourPlan): MixInput {
@@ -92,7 +86,8 @@ export function largestBowlOf(plan: PourPlan): { powderG: number; slurryMl: numb
 
 export interface PourWindow {
   settingInput: SettingInput
-  setting: SettingForecast
+  /** When its gloss would go while it is still in the bowl, s since mid-sprinkle. */
+  bowlInitialSetS: number
   siftS: number
   /** End of stirring, s since mid-sprinkle, when the window opens. */
   stirEndS: number
@@ -108,13 +103,12 @@ const LEAST_POUR_S = 60
 /** Time to pour a bowl: its own powder sifted, soaked and stirred. The one place this is worked out. */
 export function pourWindowOf(plan: PourPlan, bowl: { powderG: number; slurryMl: number }): PourWindow {
   const settingInput = settingInputOf(plan, bowl.powderG)
-  const setting = forecastSetting(settingInput)
   const stirEndS = settingInput.restS + plan.stirS
-  const { low, mid, high } = setting.timeS.work_end
+  const { low, mid, high } = workingTimeS(settingInput)
   const rateMlS = ((plan.batching?.pourRateMlMin ?? Infinity) * (plan.hands ?? 1)) / 60
   return {
     settingInput,
-    setting,
+    bowlInitialSetS: timeInBowlS(settingInput, eventAlpha('initial_set', settingInput)),
     siftS: siftTimeS(plan, bowl.powderG),
     stirEndS,
     windowS: { low: low - stirEndS, mid: mid - stirEndS, high: high - stirEndS },
@@ -133,19 +127,14 @@ export interface Flow {
 }
 
 /** How the slurry runs, and how long tapping is worth it for this depth. */
-export function flowOf(
-  plan: PourPlan,
-  consistency: number,
-  setting: SettingForecast,
-  pouredAtS: number,
-): Flow {
+export function flowOf(plan: PourPlan, consistency: number, workS: number, pouredAtS: number): Flow {
   const { properties } = plan.plaster
   const viscosityPaS = vibratedViscosityPaS(properties.classId, effectiveConsistency(consistency, properties))
   const tapping = tappingAdvice({
     depthMm: depthOf(plan),
     viscosityPaS: viscosityPaS.mid,
     densityKgM3: mixProperties({ ...mixInputOf(plan), consistency }).slurryDensityKgM3,
-    workS: setting.timeS.work_end.mid,
+    workS,
     pouredAtS,
   })
   return { viscosityPaS, tapping }

@@ -1,30 +1,31 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { massAtG, timeToFractionS } from '../drying'
+import { TOUCH_CUES } from '../forecast'
 import { eventAt, testPlan, wholeRun, fold } from '../../tests/unit/plans'
 import {
   CORRECTIONS,
   STAGES,
-  TOUCH_CUES,
   compareByUrgency,
   evaluatePlan,
   undoTargets,
   viewPour,
   type EventBody,
   type PourEvent,
-  type PourFacts,
+  type PourOutlook,
 } from '.'
 
 const MIN = 60_000
 const plan = testPlan()
 
 /** What of the facts can be compared: forecasts hold functions, their numbers do not. */
-function comparable(facts: PourFacts) {
+function comparable(facts: PourOutlook) {
   const { drying, ...rest } = facts
   const sampled = drying && {
     startMs: drying.startMs,
     weighings: drying.weighings,
-    at: [0.5, 0.1, 0.05].map((f) => drying.forecast.timeToFractionS(f)),
-    massG: drying.forecast.massAtG(1e5),
+    at: [0.5, 0.1, 0.05].map((f) => timeToFractionS(drying.forecast, f)),
+    massG: massAtG(drying.forecast, 1e5),
   }
   return { ...rest, drying: sampled }
 }
@@ -161,7 +162,7 @@ describe('the nine stages', () => {
 
     const dries = fold(plan, wholeRun().slice(0, 11))
     const { startMs, forecast, targetLeft } = dries.drying!
-    const drySpanMs = forecast.timeToFractionS(targetLeft).mid * 1000
+    const drySpanMs = timeToFractionS(forecast, targetLeft).mid * 1000
     const halfDry = viewPour(dries, startMs + drySpanMs / 2)
     expect(halfDry.rings[STAGES.indexOf('dry')]).toBeCloseTo(0.5, 6)
     const dryEnough = halfDry.otherClocks.find((c) => c.id === 'dry_enough')!
@@ -182,7 +183,7 @@ describe('the nine stages', () => {
 describe('what was really done moves the forecast', () => {
   const upTo = (n: number, change: (e: PourEvent) => PourEvent = (e) => e) =>
     fold(plan, wholeRun().slice(0, n).map(change))
-  const finalSetS = (facts: PourFacts) => facts.setting.timeS.final_set.mid
+  const finalSetS = (facts: PourOutlook) => facts.setting.timeS.final_set.mid
 
   it('more water than planned sets later', () => {
     const wetter = upTo(9, (e) =>

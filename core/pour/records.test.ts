@@ -1,13 +1,14 @@
 import { readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
 import { eventAt, fold, testPlan, wholeRun } from '../../tests/unit/plans'
+import { massAtG, timeToFractionS } from '../drying'
 import {
   MODEL_VERSION,
   batchesOf,
   bindsPlan,
   currentPlan,
   evaluatePlan,
-  foldPour,
+  outlookFrom,
   keepPlan,
   undoTargets,
   type EventBody,
@@ -41,10 +42,10 @@ describe('what was planned stays planned', () => {
     const later = { ...kept, ...faster(SEVEN_BOWLS) }
     const weighed: EventBody = { type: 'weighed', what: 'water', massG: 900, batch: 1 }
     for (const plan of [kept, later]) {
-      const facts = foldPour(plan, [eventAt(0, { type: 'mould_ready' }), eventAt(1, weighed)])
+      const facts = outlookFrom(plan, [eventAt(0, { type: 'mould_ready' }), eventAt(1, weighed)])
       expect(facts.batches).toHaveLength(kept.kept.batches.length)
       expect(facts.steps).toEqual(kept.kept.steps)
-      expect(facts.planned).toEqual(foldPour(kept, []).planned)
+      expect(facts.planned).toEqual(outlookFrom(kept, []).planned)
     }
   })
   it('and says which models it was planned with', () =>
@@ -68,7 +69,7 @@ describe('plans of version 1, as they were saved with the bowls its models made 
       kept: { modelVersion: 1, batches: bowls },
     })
     expect(current.kept.steps.map((s) => `${s.id} ${s.batch}`)).toEqual(steps)
-    expect(foldPour(current, []).step).toBe('prepare')
+    expect(outlookFrom(current, []).step).toBe('prepare')
     // Read again it is what it was read as.
     expect(currentPlan(current)).toEqual(current)
   })
@@ -121,7 +122,7 @@ it('a piece first weighed a week after it came out folds and has a sane forecast
   const late = eventAt((91 + 7 * 1440) * MIN, { type: 'weighing', massG: 1120 })
   const { drying } = fold(testPlan(), [...wholeRun().slice(0, 10), late])
   const { forecast } = drying!
-  expect(forecast.massAtG(0)).toBeLessThan(2000)
+  expect(massAtG(forecast, 0)).toBeLessThan(2000)
   expect(forecast.dryMassG).toBeGreaterThan(900)
-  expect(forecast.timeToFractionS(0.05).high).toBeLessThan(60 * 86_400)
+  expect(timeToFractionS(forecast, 0.05).high).toBeLessThan(60 * 86_400)
 })

@@ -77,7 +77,8 @@ it('layers and marks have windows, and a window is shown for as long as it is op
   ])
   const window = viewPour(built, 12 * MIN).clock!
   expect(window.id).toBe('layer_ready')
-  expect(window.untilMs).toBe(built.settingStartMs! + built.setting.timeS.initial_set.low * 1000)
+  const { work_end, initial_set } = built.setting.timeS
+  expect(window.untilMs).toBe(built.settingStartMs! + Math.max(work_end.mid, initial_set.low) * 1000)
   // Too stiff to work at the early end: too late is a lost layer.
   const building = fold(layers, [...first, eventAt(9 * MIN, { type: 'thickened' })])
   expect(viewPour(building, 9 * MIN).clock).toMatchObject({

@@ -1,5 +1,6 @@
 import { workingTimeS } from '../setting'
-import { stirFrom, type PourFacts } from './facts'
+import { stirFrom } from './facts'
+import type { PourOutlook } from './outlook'
 import { pourWindowOf } from './mixing'
 import type { StepId } from './steps'
 
@@ -18,7 +19,7 @@ export interface Stirring {
 const LONGEST_STIR_S = 3600
 
 /** Undefined where nothing is being stirred. */
-export function stirringOf(facts: PourFacts, nowMs: number): Stirring | undefined {
+export function stirringOf(facts: PourOutlook, nowMs: number): Stirring | undefined {
   const { plan, inHand, settingStartMs, settingInput } = facts
   const fromMs = stirFrom(plan, inHand.doneAtMs)
   if (facts.step !== 'stir' || fromMs === undefined || settingStartMs === undefined) return undefined
@@ -53,7 +54,7 @@ const USUAL_TIME: Partial<Record<StepId, UsualTime>> = {
 const SLAKE: UsualTime = { leastS: 180, mostS: 180 }
 
 /** Of the step in hand; nothing where the signs alone tell. */
-export function usualTimeS({ step, plan }: PourFacts): UsualTime {
+export function usualTimeS({ step, plan }: PourOutlook): UsualTime {
   if (step === undefined) return {}
   return (step === 'soak' && plan.addingWay === 'tipped_in' ? SLAKE : USUAL_TIME[step]) ?? {}
 }

@@ -46,7 +46,7 @@ const plan = keepPlan(
   }),
 )
 const at = (min: number, body: EventBody) => eventAt(min * MIN, body)
-const sum = (...events: PourEvent[]) => summarisePour(plan, events, 1, 100 * MIN)
+const sum = (...events: PourEvent[]) => summarisePour(plan, events, 1)
 
 it('a plan nobody has begun is open, under its names, and has touched no bag and no mould', () => {
   expect(describeCavity(mould.members![0]!.volume).ok).toBe(true)
@@ -87,7 +87,7 @@ describe('what left the bag', () => {
   it('goes back when the weighing is taken back, and there is none without a bag', () => {
     const weighed = at(1, { type: 'weighed', what: 'powder', massG: 900 })
     expect(sum(weighed, at(2, { type: 'void', targetId: weighed.id })).draws).toEqual([])
-    expect(summarisePour(keepPlan(testPlan()), [weighed], 1, 0).draws).toEqual([])
+    expect(summarisePour(keepPlan(testPlan()), [weighed], 1).draws).toEqual([])
   })
 })
 

@@ -9,7 +9,7 @@ import {
 import { foldPour } from './facts'
 import type { KeptPlan } from './kept'
 import type { Stage } from './steps'
-import { viewPour } from './view'
+import { stageReached } from './view'
 
 /** Plaster that one bowl took out of its bag, g, at the last weighing that counts. */
 export interface Draw {
@@ -30,7 +30,7 @@ export interface MouldUse {
   damages: { kind: MouldDamage; atMs: number }[]
 }
 
-/** A pour as lists show it and sums count it. Of one still open, stage and rings are those of the moment it is summed up. */
+/** A pour as lists show it and sums count it. Stage and rings are those of the record: no model is asked. */
 export interface PourSummary {
   piece: string
   mould: string
@@ -91,15 +91,10 @@ function usesOf(plan: KeptPlan, live: readonly PourEvent[]): MouldUse[] {
   return [...uses.values()]
 }
 
-/** Sums a pour up from its plan and events; like the fold, whatever the order and number of arrivals. */
-export function summarisePour(
-  plan: KeptPlan,
-  events: readonly PourEvent[],
-  revision: number,
-  nowMs: number,
-): PourSummary {
+/** Sums a pour up from its plan and events; like the fold, whatever the order and number of arrivals, and the hour. */
+export function summarisePour(plan: KeptPlan, events: readonly PourEvent[], revision: number): PourSummary {
   const facts = foldPour(plan, events, revision)
-  const { stage, rings } = viewPour(facts, nowMs)
+  const { stage, rings } = stageReached(facts)
   const live = liveEvents(events)
   return {
     piece: plan.piece,

@@ -1,6 +1,8 @@
+import { timeToFractionS } from '../drying'
 import { MS_PER } from '../units'
 import { workingTimeS, type SettingEvent } from '../setting'
 import { filledMs, stirFrom, type PourFacts } from './facts'
+import type { PourOutlook } from './outlook'
 import { soakTimeS } from './plan'
 import { STAGES, isWetStep, keyCompletedBy, stageOf, type PlanStep, type Stage, type StepId } from './steps'
 
@@ -55,7 +57,7 @@ const SOON_MS = 15 * MS_PER.min
 const WEIGHING_INTERVAL_MS = MS_PER.day
 
 /** Powder and water have met: in the bowl in hand, or in the one before it, whose mould is waiting. */
-function isWet(facts: PourFacts, step: PlanStep): boolean {
+function isWet(facts: PourOutlook, step: PlanStep): boolean {
   if (isWetStep(step)) return true
   const stage = stageOf(step)
   const between = stage === 'weigh' || stage === 'sift'
@@ -67,7 +69,7 @@ function stepClock(id: ClockId, startMs: number | undefined, durationS: number):
 }
 
 /** Time to pour, s since mid-sprinkle: while it is still stirred, longer than planned counts as it goes. */
-function workRange(facts: PourFacts, nowMs: number) {
+function workRange(facts: PourOutlook, nowMs: number) {
   const fromMs = facts.step === 'stir' ? stirFrom(facts.plan, facts.inHand.doneAtMs) : undefined
   const stirredS = fromMs === undefined ? 0 : (nowMs - fromMs) / 1000
   return stirredS > facts.settingInput.stirS
@@ -80,7 +82,7 @@ function workRange(facts: PourFacts, nowMs: number) {
  * The setting marks ring at the middle.
  */
 function settingClock(
-  facts: PourFacts,
+  facts: PourOutlook,
   id: 'work_end' | 'initial_set' | 'final_set',
   nowMs: number,
 ): Clock | undefined {
@@ -100,7 +102,7 @@ function settingClock(
 /** Of a bowl's setting: rings at one mark's middle and closes, where it is a window, at the early end of another. */
 function bowlClock(
   id: ClockId,
-  bowl: PourFacts['inHand'] | undefined,
+  bowl: PourOutlook['inHand'] | undefined,
   opens: SettingEvent,
   closes?: SettingEvent,
 ): Clock | undefined {
@@ -118,30 +120,30 @@ function bowlClock(
 }
 
 /** The next layer is mixed when the last one thickens; once that has set it holds only where it is scored. */
-function layerClock(facts: PourFacts): Clock | undefined {
+function layerClock(facts: PourOutlook): Clock | undefined {
   if (facts.inHand.planned.start !== 'when_it_thickens') return undefined
   return bowlClock('layer_ready', facts.batches[facts.batch - 1], 'work_end', 'initial_set')
 }
 
 /** Until it is too stiff to be built with: the gloss goes. The early end counts. */
-function buildClock(facts: PourFacts): Clock | undefined {
+function buildClock(facts: PourOutlook): Clock | undefined {
   const clock = bowlClock('build_end', facts.inHand, 'initial_set')
   return clock && { ...clock, dueMs: clock.lowMs! }
 }
 
 /** It holds a line and is not yet hard: marks, hangers, the excess cut. */
-function softWindow(facts: PourFacts): Clock | undefined {
+function softWindow(facts: PourOutlook): Clock | undefined {
   return bowlClock('soft_window', facts.inHand, 'initial_set', 'final_set')
 }
 
 /** A step of one's own, from the step before it. */
-function ownClock(facts: PourFacts): Clock | undefined {
+function ownClock(facts: PourOutlook): Clock | undefined {
   const timeS = facts.next?.own?.timeS
   const before = facts.live.findLast((e) => keyCompletedBy(e.body) !== undefined)
   return timeS === undefined || timeS === null ? undefined : stepClock('own', before?.occurredAtMs, timeS)
 }
 
-function demouldClock(facts: PourFacts): Clock | undefined {
+function demouldClock(facts: PourOutlook): Clock | undefined {
   if (facts.settingStartMs === undefined) return undefined
   const at = (s: number) => facts.settingStartMs! + s * 1000
   const { strongEnoughS, recommendedS } = facts.demould
@@ -154,10 +156,10 @@ function demouldClock(facts: PourFacts): Clock | undefined {
   }
 }
 
-function dryEnoughClock(facts: PourFacts): Clock | undefined {
+function dryEnoughClock(facts: PourOutlook): Clock | undefined {
   if (!facts.drying) return undefined
   const { startMs, forecast, targetLeft } = facts.drying
-  const range = forecast.timeToFractionS(targetLeft)
+  const range = timeToFractionS(forecast, targetLeft)
   return {
     id: 'dry_enough',
     startMs,
@@ -168,7 +170,7 @@ function dryEnoughClock(facts: PourFacts): Clock | undefined {
 }
 
 /** Weighed when it comes out, then once a day. */
-function nextWeighingClock(facts: PourFacts): Clock | undefined {
+function nextWeighingClock(facts: PourOutlook): Clock | undefined {
   if (!facts.drying) return undefined
   const { startMs, weighings } = facts.drying
   const last = weighings.at(-1)
@@ -177,7 +179,7 @@ function nextWeighingClock(facts: PourFacts): Clock | undefined {
   return { id: 'next_weighing', startMs: lastMs, dueMs: lastMs + WEIGHING_INTERVAL_MS }
 }
 
-function clockOfStep(facts: PourFacts, nowMs: number): Clock | undefined {
+function clockOfStep(facts: PourOutlook, nowMs: number): Clock | undefined {
   const { doneAtMs, plan } = facts
   switch (facts.step) {
     case 'start_sift':
@@ -224,7 +226,7 @@ function clockOfStep(facts: PourFacts, nowMs: number): Clock | undefined {
   }
 }
 
-function otherClocksOf(facts: PourFacts, nowMs: number): Clock[] {
+function otherClocksOf(facts: PourOutlook, nowMs: number): Clock[] {
   const { step, next } = facts
   const candidates =
     next !== undefined && isWet(facts, next)
@@ -256,26 +258,26 @@ function stageNow(step: PlanStep, clock: Clock | undefined, nowMs: number): Stag
   return stageOf(step)
 }
 
-function progress(facts: PourFacts, stage: Stage, clock: Clock | undefined, nowMs: number): number {
+function progress(facts: PourOutlook, stage: Stage, clock: Clock | undefined, nowMs: number): number {
   if (stage === 'weigh') {
     const done = facts.steps.flatMap((s, i) => (stageOf(s) === 'weigh' ? [facts.stepsDone[i]!] : []))
     return done.filter(Boolean).length / done.length
   }
   if (stage === 'dry' && facts.drying) {
     const { startMs, forecast, targetLeft } = facts.drying
-    return (nowMs - startMs) / (forecast.timeToFractionS(targetLeft).mid * 1000)
+    return (nowMs - startMs) / (timeToFractionS(forecast, targetLeft).mid * 1000)
   }
   if (!clock || stage === 'demould') return 0
   return (nowMs - clock.startMs) / Math.max(1, clock.dueMs - clock.startMs)
 }
 
-function isPastWorking(facts: PourFacts, step: PlanStep, nowMs: number): boolean {
+function isPastWorking(facts: PourOutlook, step: PlanStep, nowMs: number): boolean {
   if (facts.settingStartMs === undefined || !isWet(facts, step)) return false
   return nowMs > facts.settingStartMs + facts.setting.timeS.final_set.high * 1000
 }
 
 function urgencyOf(
-  facts: PourFacts,
+  facts: PourOutlook,
   step: PlanStep,
   clock: Clock | undefined,
   nowMs: number,
@@ -298,18 +300,26 @@ function lastStage(facts: PourFacts): Stage {
   return stage === 'pour' && filledMs(facts.doneAtMs) !== undefined ? 'set' : stage
 }
 
+const endedWell = ({ verdict }: PourFacts) => verdict?.verdict === 'good' || verdict?.verdict === 'usable'
+
+/** Stage and rings by the record alone, no model asked: the stage in hand is drawn half full. */
+export function stageReached(facts: PourFacts): Pick<PourView, 'stage' | 'rings'> {
+  const { next } = facts
+  const well = next === undefined && endedWell(facts)
+  // Until it is out it sets: whether it is ready is a forecast's to say.
+  const stage = well ? 'dry' : !next ? lastStage(facts) : next.id === 'demould' ? 'set' : stageOf(next)
+  const reached = STAGES.indexOf(stage)
+  return { stage, rings: STAGES.map((_, i) => (well || i < reached ? 1 : i === reached ? 0.5 : 0)) }
+}
+
 /** What a pour looks like at one moment. Cheap: made again every tick from the same facts. */
-export function viewPour(facts: PourFacts, nowMs: number): PourView {
-  const { step, next, verdict } = facts
+export function viewPour(facts: PourOutlook, nowMs: number): PourView {
+  const { step, next } = facts
   if (next === undefined) {
-    const well = verdict?.verdict === 'good' || verdict?.verdict === 'usable'
-    const stage = well ? 'dry' : lastStage(facts)
-    const reached = STAGES.indexOf(stage)
     return {
-      status: well ? 'finished' : 'failed',
-      stage,
+      status: endedWell(facts) ? 'finished' : 'failed',
+      ...stageReached(facts),
       step,
-      rings: STAGES.map((_, i) => (well || i < reached ? 1 : i === reached ? 0.5 : 0)),
       clock: undefined,
       otherClocks: [],
       urgency: 'idle',

@@ -1,13 +1,20 @@
 export { settingRate } from './rate'
 export {
+  INDUCTION_SHARE,
   SETTING_EVENTS,
   STIR_INTENSITY,
   effectiveConsistency,
+  ageAtMin,
   equivalentAgeMin,
-  forecastSetting,
+  eventAlpha,
+  halfHydrationOf,
   hydration,
+  isothermalSetting,
+  mapEvents,
   mixingMultiplier,
-  timeToHydrationS,
+  settingForecast,
+  settingSigmaLn,
+  timeInBowlS,
   workingTimeS,
 } from './setting'
 export type { SettingEvent, SettingForecast, SettingInput, StirManner } from './setting'

@@ -4,14 +4,14 @@ import { plasterProperties, type PlasterClassId } from '../plaster'
 import {
   SETTING_EVENTS,
   equivalentAgeMin,
-  forecastSetting,
+  isothermalSetting,
   hydration,
   mixingMultiplier,
   settingRate,
 } from '.'
 
 function minutes(id: PlasterClassId, consistency: number, tempC = 20, change = {}) {
-  const { timeS } = forecastSetting({
+  const { timeS } = isothermalSetting({
     plaster: plasterProperties(id),
     consistency,
     mixTempC: tempC,
@@ -104,7 +104,7 @@ it('keeps events in order and ranges around them, whatever the mix', () => {
       fc.integer({ min: 10, max: 3600 }),
       (id, of, mixTempC, restS) => {
         const plaster = plasterProperties(id)
-        const { timeS } = forecastSetting({
+        const { timeS } = isothermalSetting({
           plaster,
           consistency: plaster.useConsistency * of,
           mixTempC,

@@ -81,15 +81,18 @@ export function mixingMultiplier(stirS: number, manner: StirManner): number {
   return (effortMin / 2) ** -0.35
 }
 
+/** Nothing sets for this share of the age at half hydration (estimate). */
+export const INDUCTION_SHARE = 0.1
+
 /** Equivalent age, min at 20 °C, at which hydration reaches `alpha` (0 < alpha < 1). JMAK, exponent 3. */
 export function equivalentAgeMin(alpha: number, halfHydrationMin: number): number {
-  const induction = 0.1 * halfHydrationMin
+  const induction = INDUCTION_SHARE * halfHydrationMin
   return induction + (halfHydrationMin - induction) * Math.cbrt(-Math.log(1 - alpha) / Math.LN2)
 }
 
 /** Hydration degree, 0–1, at an equivalent age in min at 20 °C. The inverse of equivalentAgeMin. */
 export function hydration(ageMin: number, halfHydrationMin: number): number {
-  const induction = 0.1 * halfHydrationMin
+  const induction = INDUCTION_SHARE * halfHydrationMin
   if (ageMin <= induction) return 0
   return 1 - Math.exp(-Math.LN2 * ((ageMin - induction) / (halfHydrationMin - induction)) ** 3)
 }
@@ -111,44 +114,51 @@ function elapsedS(ageMin: number, restS: number, rate: number): number {
   return restS + ((ageMin - ageAtStirMin) * 60) / rate
 }
 
-const sigmaOf = (input: SettingInput) =>
+/** σ of ln t of every setting time of this mix: bag, ratio and stirring. */
+export const settingSigmaLn = (input: SettingInput): number =>
   Math.hypot(
     input.plaster.timeSigmaLn ?? UNSEEN_BAG_SIGMA_LN,
     SIGMA_LN_TIME_PER_CONSISTENCY * input.ratioSigmaLn,
     SIGMA_LN_MIXING,
   )
 
-function eventTimeS(
-  event: SettingEvent,
-  { relative, halfHydrationMin, rate }: ReturnType<typeof kinetics>,
-  restS: number,
-  sigmaLn: number,
-): Range {
-  const alpha = Math.min(MOST_HYDRATION[event], THRESHOLD[event] * relative)
-  return logNormalRange(elapsedS(equivalentAgeMin(alpha, halfHydrationMin), restS, rate), sigmaLn)
+/** Hydration at which each event falls for this mix, 0–1: thin mixes need more gypsum to feel the same. */
+export function eventAlpha(event: SettingEvent, input: SettingInput): number {
+  return Math.min(MOST_HYDRATION[event], THRESHOLD[event] * kinetics(input).relative)
 }
 
-/** The working time alone, s since mid-sprinkle, as `forecastSetting` has it: cheap enough to search bowls with. */
+/** Equivalent age at half hydration, min at 20 °C, of this mix as it is stirred. */
+export function halfHydrationOf(input: SettingInput): number {
+  return kinetics(input).halfHydrationMin
+}
+
+/** Age at a time, min at 20 °C, while the slurry stands at the mix temperature: at half speed until it is stirred. */
+export function ageAtMin(input: SettingInput, timeS: number): number {
+  const rate = settingRate(input.mixTempC)
+  return (rate * (0.5 * Math.min(timeS, input.restS) + Math.max(0, timeS - input.restS))) / 60
+}
+
+/** When the slurry reaches this hydration in its bowl, at the mix temperature: s since mid-sprinkle. */
+export function timeInBowlS(input: SettingInput, alpha: number, factor = 1): number {
+  const { halfHydrationMin, rate } = kinetics(input)
+  return elapsedS(equivalentAgeMin(alpha, factor * halfHydrationMin), input.restS, rate)
+}
+
+/** The working time in the bowl, s since mid-sprinkle: cheap enough to search bowls with. */
 export function workingTimeS(input: SettingInput): Range {
-  return eventTimeS('work_end', kinetics(input), input.restS, sigmaOf(input))
+  return logNormalRange(timeInBowlS(input, eventAlpha('work_end', input)), settingSigmaLn(input))
 }
 
-/**
- * Isothermal forecast of the setting events at the mix temperature.
- * It leaves out the mix's own heat: a thick piece warms and hurries, and a strong or warm mix passes the temperature of
- * fastest setting and slows down again, so late events may fall on either side. Equations, status and ranges: docs/science.md#setting.
- * Pure. Valid for mixes at 2–40 °C; outside it computes and says so.
- */
-export function forecastSetting(input: SettingInput): SettingForecast {
-  const settled = kinetics(input)
-  const { halfHydrationMin } = settled
-  const sigmaLn = sigmaOf(input)
-  const timeS = Object.fromEntries(
-    SETTING_EVENTS.map((event) => [event, eventTimeS(event, settled, input.restS, sigmaLn)]),
-  ) as Record<SettingEvent, Range>
+/** The forecast around one time for each event: ranges, and what else there is to say of it. */
+export function settingForecast(
+  input: SettingInput,
+  midS: Record<SettingEvent, number>,
+  halfHydrationMin: number,
+  sigmaLn: number,
+): SettingForecast {
   const effortMin = (input.stirS / 60) * STIR_INTENSITY[input.stirManner]
   return {
-    timeS,
+    timeS: mapEvents((event) => logNormalRange(midS[event], sigmaLn)),
     halfHydrationMin,
     sigmaLn,
     mixingClipped: effortMin < 0.5 || effortMin > 16,
@@ -156,8 +166,15 @@ export function forecastSetting(input: SettingInput): SettingForecast {
   }
 }
 
-/** Seconds since mid-sprinkle at which hydration reaches `alpha`, with its 80 % range. */
-export function timeToHydrationS(input: SettingInput, alpha: number, sigmaLn: number): Range {
-  const { halfHydrationMin, rate } = kinetics(input)
-  return logNormalRange(elapsedS(equivalentAgeMin(alpha, halfHydrationMin), input.restS, rate), sigmaLn)
+export function mapEvents<T>(of: (event: SettingEvent) => T): Record<SettingEvent, T> {
+  return Object.fromEntries(SETTING_EVENTS.map((event) => [event, of(event)])) as Record<SettingEvent, T>
+}
+
+/**
+ * The setting events at the mix temperature throughout, as of a slurry that stays in its bowl and gives its heat away.
+ * What a piece in a mould does is core/forecast's to say; this is what that is held against.
+ */
+export function isothermalSetting(input: SettingInput): SettingForecast {
+  const midS = mapEvents((event) => timeInBowlS(input, eventAlpha(event, input)))
+  return settingForecast(input, midS, halfHydrationOf(input), settingSigmaLn(input))
 }

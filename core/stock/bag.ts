@@ -1,7 +1,7 @@
 import { learnFactor, nextTime, type Learned, type Prior } from '../learn'
 import { UNSEEN_BAG_SIGMA_LN, type PlasterProperties } from '../plaster'
 import type { Range } from '../provenance'
-import { forecastSetting } from '../setting'
+import { isothermalSetting } from '../setting'
 
 /** How a bag is kept; what damp air it sees. */
 export const BAG_KEEPINGS = ['sealed', 'dry_open', 'damp'] as const
@@ -43,7 +43,7 @@ const SPOON_SIGMA_LN = 0.1
 
 /** When a knife cut in a spoonful should stay open, s from powder meeting water, if the bag is like its card. */
 export function spoonTestForecastS(plaster: PlasterProperties, test: Omit<SpoonTest, 'tookS'>): Range {
-  const forecast = forecastSetting({
+  const forecast = isothermalSetting({
     plaster,
     consistency: test.consistency,
     mixTempC: test.waterTempC,

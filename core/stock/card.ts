@@ -1,7 +1,7 @@
 import { compressiveStrengthMPa, mixProperties } from '../mix'
 import { plasterClass, plasterProperties, type PlasterClassId, type PlasterProperties } from '../plaster'
 import type { Provenance, Sourced } from '../provenance'
-import { forecastSetting } from '../setting'
+import { isothermalSetting } from '../setting'
 
 /** Which moment the label's setting time means. */
 export const SET_TESTS = ['initial', 'vicat', 'final'] as const
@@ -23,7 +23,7 @@ export interface CardLabel {
 /** A label's setting time holds at its consistency, near 20 °C, stirred by hand for two minutes. */
 function halfHydrationFromLabel(label: CardLabel, at: PlasterProperties): number | undefined {
   if (label.setMin === null) return undefined
-  const forecast = forecastSetting({
+  const forecast = isothermalSetting({
     plaster: at,
     consistency: at.useConsistency,
     mixTempC: 20,

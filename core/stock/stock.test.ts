@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { learnFactor, nextTime } from '../learn'
 import { checkConsistency } from '../mix'
 import { plasterProperties } from '../plaster'
-import { forecastSetting } from '../setting'
+import { isothermalSetting } from '../setting'
 import {
   bagDoubt,
   bagSpread,
@@ -56,7 +56,7 @@ describe('a card', () => {
   it('that gives a setting time sets at that time, at its own ratio', () => {
     const card = { ...labelOfClass('gc'), consistency: 42, setMin: 30, setTest: 'vicat' as const }
     const plaster = propertiesOfCard(card)
-    const { timeS } = forecastSetting({
+    const { timeS } = isothermalSetting({
       plaster,
       consistency: 42,
       mixTempC: 20,
@@ -87,7 +87,7 @@ describe('a bag', () => {
   it('teaches by its spoon tests, and is doubted less', () => {
     const state = { keeping: 'damp', openDays: 30 } as const
     const test = { consistency: 70, waterTempC: 20, stirS: 60, tookS: 0 }
-    const predicted = forecastSetting({
+    const predicted = isothermalSetting({
       plaster: pottery,
       consistency: 70,
       mixTempC: 20,

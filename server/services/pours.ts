@@ -257,7 +257,7 @@ export async function getReadable(db: Db, id: string): Promise<PourRecord> {
 }
 
 /** Idempotent: the same id with the same plan is one pour. */
-export async function createPour(db: Db, id: string, plan: KeptPlan, nowMs: number): Promise<PourRecord> {
+export async function createPour(db: Db, id: string, plan: KeptPlan): Promise<PourRecord> {
   await db.transaction().execute(async (trx) => {
     const made = await trx
       .insertInto('pour')
@@ -265,7 +265,7 @@ export async function createPour(db: Db, id: string, plan: KeptPlan, nowMs: numb
       .onConflict((c) => c.columns(['workshop_id', 'id']).doNothing())
       .returning('id')
       .executeTakeFirst()
-    if (made) await summarise(trx, await getPour(trx, id), nowMs)
+    if (made) await summarise(trx, await getPour(trx, id))
   })
   const record = await getReadable(db, id)
   if (!isDeepStrictEqual(record.plan, plan)) throw new DomainError('pour_id_conflict')
@@ -280,13 +280,7 @@ async function lockPour(trx: Transaction<Database>, id: string): Promise<PourRow
 }
 
 /** Changes a plan that has not been weighed out yet, if it is still the one the caller saw. */
-export async function changePlan(
-  db: Db,
-  id: string,
-  revision: number,
-  plan: KeptPlan,
-  nowMs: number,
-): Promise<PourRecord> {
+export async function changePlan(db: Db, id: string, revision: number, plan: KeptPlan): Promise<PourRecord> {
   await db.transaction().execute(async (trx) => {
     const pour = await lockPour(trx, id)
     if (pour.revision !== revision) {
@@ -316,7 +310,7 @@ export async function changePlan(
       .set({ plan: JSON.stringify(plan), revision: revision + 1 })
       .where('id', '=', id)
       .execute()
-    await summarise(trx, await getPour(trx, id), nowMs)
+    await summarise(trx, await getPour(trx, id))
   })
   return getReadable(db, id)
 }
@@ -382,7 +376,7 @@ export async function recordEvent(
       .executeTakeFirst()
     if (inserted) {
       const [answer] = await withEvents(trx, [pour])
-      await summarise(trx, answer!, nowMs)
+      await summarise(trx, answer!)
     }
     const row = await trx.selectFrom('event').selectAll().where('id', '=', event.id).executeTakeFirstOrThrow()
     const stored = toEvent(row)

@@ -51,11 +51,11 @@ function linesOfUnreadable(
   }
 }
 
-function linesOf(pour: PourAnswer, nowMs: number): Lines {
+function linesOf(pour: PourAnswer): Lines {
   if (isUnreadable(pour)) return linesOfUnreadable(pour.id, pour.unreadable, pour.raw)
   let sum: PourSummary
   try {
-    sum = summarisePour(pour.plan, pour.events, pour.revision, nowMs)
+    sum = summarisePour(pour.plan, pour.events, pour.revision)
   } catch (error) {
     // A record that no model can stand is shown as itself; everything else goes on.
     const why = error instanceof Error ? error.message : String(error)
@@ -197,8 +197,8 @@ async function updateUses(trx: Trx, pourId: string, piece: string, uses: PourSum
 }
 
 /** Brings a pour's summary up to date. The caller holds the pour's row; bags and moulds are taken after it, by id. */
-export async function summarise(trx: Trx, pour: PourAnswer, nowMs: number): Promise<void> {
-  const { row, draws, uses } = linesOf(pour, nowMs)
+export async function summarise(trx: Trx, pour: PourAnswer): Promise<void> {
+  const { row, draws, uses } = linesOf(pour)
   await trx
     .insertInto('pour_summary')
     .values({ pour_id: pour.id, created_at: new Date(pour.createdAtMs), ...row })
@@ -231,7 +231,6 @@ export async function rebuildSummaries(
   db: Db,
   which: 'missing' | 'all',
   answersOf: (trx: Db, ids: readonly string[]) => Promise<PourAnswer[]>,
-  nowMs: number,
   onProgress: (done: number) => void = () => {},
 ): Promise<number> {
   let done = 0
@@ -259,7 +258,7 @@ export async function rebuildSummaries(
     await db.transaction().execute(async (trx) => {
       const ids = rows.map((r) => r.id)
       await trx.selectFrom('pour').select('id').where('id', 'in', ids).orderBy('id').forUpdate().execute()
-      for (const answer of await answersOf(trx, ids)) await summarise(trx, answer, nowMs)
+      for (const answer of await answersOf(trx, ids)) await summarise(trx, answer)
     })
     done += rows.length
     last = rows.at(-1)!.id

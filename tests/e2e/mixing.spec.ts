@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs'
 import type { Page } from '@playwright/test'
-import { foldPour } from '../../core/pour'
+import { outlookFrom } from '../../core/pour'
 import { getReadable } from '../../server/services/pours'
 import { controlClock } from './controlledClock'
 import { expect, pool, pourIdOf, storedEvents, test } from './fixtures'
@@ -92,7 +92,7 @@ test('a job cut into two bowls by the bowl it has, mixed one after the other', a
   const pourId = pourIdOf(page)
   await expect.poll(async () => (await storedEvents(workshop, pourId)).at(-1)?.type).toBe('tapped')
   const { plan, events } = await getReadable(workshop.db, pourId)
-  const facts = foldPour(plan, events)
+  const facts = outlookFrom(plan, events)
   expect(facts.actual).toMatchObject({ waterG: 1412, powderG: 2018 })
   expect(facts.settingStartMs).toBe(facts.batches[1]!.settingStartMs)
 })
@@ -193,7 +193,7 @@ test('each slip is put right once, and the forecast follows', async ({ page, ope
   const pourId = pourIdOf(page)
   await expect.poll(async () => (await storedEvents(workshop, pourId)).at(-1)?.type).toBe('ran_short')
   const { plan, events } = await getReadable(workshop.db, pourId)
-  const facts = foldPour(plan, events)
+  const facts = outlookFrom(plan, events)
   expect(
     events.filter((e) => e.body.type === 'corrected').map((e) => (e.body as { how: string }).how),
   ).toEqual(['water_out', 'powder_out', 'powder_in', 'water_in'])

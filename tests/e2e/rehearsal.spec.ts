@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto'
-import { foldPour, viewPour } from '../../core/pour'
+import { outlookFrom, viewPour } from '../../core/pour'
 import { createPour, listOpen, recordEvent } from '../../server/services/pours'
 import { CLOCK_WORDS, LATE_WORDS } from '../../app/parts/words/pour'
 import { expect, pool, test } from './fixtures'
@@ -27,7 +27,7 @@ test('an hour of the whole bench in a minute: each prompt once, none missed, and
     'plan' in p && p.plan.piece.startsWith('Ammonite') ? [p] : [],
   )[0]!
   const twelfth = randomUUID()
-  await createPour(workshop.db, twelfth, { ...first.plan, piece: 'Ammonite, the twelfth' }, Date.now())
+  await createPour(workshop.db, twelfth, { ...first.plan, piece: 'Ammonite, the twelfth' })
   for (const e of first.events) {
     const later = { ...e, id: randomUUID(), occurredAtMs: e.occurredAtMs + 15 * 60_000 }
     await recordEvent(workshop.db, twelfth, later, Date.now())
@@ -65,7 +65,7 @@ test('an hour of the whole bench in a minute: each prompt once, none missed, and
   expect(pours.length).toBeGreaterThanOrEqual(12)
   const endMs = reloadMs + HOUR_MS
   const sayings = pours.flatMap(({ plan, events, revision }) => {
-    const view = viewPour(foldPour(plan, events, revision), startMs)
+    const view = viewPour(outlookFrom(plan, events, revision), startMs)
     const clocks = [view.clock, ...view.otherClocks.filter((c) => c.id === 'soft_window')]
     return clocks.flatMap((c) =>
       c
@@ -105,7 +105,7 @@ test('an hour of the whole bench in a minute: each prompt once, none missed, and
   // Back at the real bench its clocks are the workshop's, to the second.
   await page.goto(workshop.server.address)
   const twelve = pours.find((p) => p.plan.piece.startsWith('Ammonite, the'))!
-  const clock = viewPour(foldPour(twelve.plan, twelve.events, twelve.revision), Date.now()).clock!
+  const clock = viewPour(outlookFrom(twelve.plan, twelve.events, twelve.revision), Date.now()).clock!
   const shown = page.getByRole('link', { name: /Ammonite, the twelfth/ }).locator('.time')
   await expect(shown).toHaveText(/^\d+:\d\d$/)
   const [min, s] = (await shown.textContent())!.split(':').map(Number)

@@ -197,7 +197,7 @@ test.describe('with the demo workshop', () => {
       .insertInto('pour')
       .values({ id: broken, plan: JSON.stringify({ schemaVersion: 9, piece: 'Bell buoy', mould: 'gone' }) })
       .execute()
-    await rebuildSummaries(workshop.db, 'missing', poursById, Date.now())
+    await rebuildSummaries(workshop.db, 'missing', poursById)
     await open(page, '/')
     await expect(page.getByText('11 on the go')).toBeVisible()
     await page.getByRole('link', { name: /Bell buoy cannot be read/ }).click()

@@ -3,7 +3,7 @@ import type { Page } from '@playwright/test'
 import { buttonStandIn, probeStandIn, scaleStandIn, type StandIn } from '../../devices/standIns'
 import { stepTitle } from '../../app/parts/words/stepTitles'
 import { plasterProperties } from '../../core/plaster'
-import { FILLING_WAYS, foldPour, keepPlan, type PourPlan } from '../../core/pour'
+import { FILLING_WAYS, outlookFrom, keepPlan, type PourPlan } from '../../core/pour'
 import { getReadable } from '../../server/services/pours'
 import { testPlan } from '../unit/plans'
 import { expect, storedEvents, test } from './fixtures'
@@ -90,7 +90,7 @@ test('every school from the mould to the setting piece by scale, button and ther
   for (const [school, plan] of Object.entries(SCHOOLS))
     await test.step(school, async () => {
       const kept = keepPlan(plan)
-      const { steps, batches } = foldPour(kept, [])
+      const { steps, batches } = outlookFrom(kept, [])
       const id = randomUUID()
       const made = await page.request.post(`${address}/api/pours`, { data: { id, plan: kept } })
       expect(made.ok()).toBe(true)
@@ -128,10 +128,11 @@ test('every school from the mould to the setting piece by scale, button and ther
       // What follows the water is off from the plan by no more than the scale and the hand are.
       expect(Math.abs(waterOff - 1)).toBeLessThan(0.03)
 
+      // It counts on screen before it is sent.
+      await expect.poll(async () => (await storedEvents(workshop, id)).length).toBe(handled.length)
       const events = await storedEvents(workshop, id)
-      expect(events).toHaveLength(handled.length)
       const { plan: stored, events: told } = await getReadable(workshop.db, id)
-      const facts = foldPour(stored, told)
+      const facts = outlookFrom(stored, told)
       expect(facts.step).toBe('demould')
       expect(facts.stepsDone.filter(Boolean)).toHaveLength(handled.length)
       // All of it was pressed, and every mass came off the scale.

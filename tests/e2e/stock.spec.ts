@@ -100,7 +100,7 @@ test('a set slightly larger than its bags says so; a small scale weighs in turns
   await expect(page.getByText('slightly more than')).toHaveCount(0)
 
   await page.getByRole('navigation').getByRole('link', { name: 'Settings' }).click()
-  await page.getByRole('button', { name: 'US' }).click()
+  await page.getByRole('button', { name: 'US', exact: true }).click()
   await page.getByRole('button', { name: 'Keep these' }).click()
   await expect(page.getByText('Kept.')).toBeVisible()
   await page.getByRole('link', { name: 'Plan', exact: true }).click()

@@ -162,7 +162,7 @@ test('units chosen in one window show in another at once', async ({ context, pag
   await open(other, '/plan')
   await expect(other.getByTestId('water')).toContainText(' g')
   await open(page, '/settings')
-  await page.getByRole('button', { name: 'US' }).click()
+  await page.getByRole('button', { name: 'US', exact: true }).click()
   await page.getByRole('button', { name: 'Keep these' }).click()
   await expect(page.getByText('Kept.')).toBeVisible()
   await expect(other.getByTestId('water')).toContainText('oz')

@@ -1,4 +1,4 @@
-import { foldPour } from '../../core/pour'
+import { outlookFrom } from '../../core/pour'
 import { getReadable } from '../../server/services/pours'
 import { controlClock } from './controlledClock'
 import { expect, pool, pourIdOf, storedEvents, test } from './fixtures'
@@ -88,7 +88,7 @@ test('the whole job by hand: plan, weigh, sift, soak, stir, pour, set, demould, 
   // What the database holds tells the same story.
   await expect.poll(async () => (await storedEvents(workshop, pourId)).length).toBe(16)
   const { plan, events } = await getReadable(workshop.db, pourId)
-  const facts = foldPour(plan, events)
+  const facts = outlookFrom(plan, events)
   expect(facts.actual).toMatchObject({ waterG: 710, powderG: 1015 })
   expect(facts.verdict).toMatchObject({ verdict: 'usable' })
   expect(facts.settingInput.stirS).toBeCloseTo(120, 0)

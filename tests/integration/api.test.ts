@@ -3,7 +3,7 @@ import { readdirSync } from 'node:fs'
 import { request } from 'node:http'
 import { describe, expect, it } from 'vitest'
 import type { CastPage, PourRecord } from '../../shared/records'
-import { foldPour } from '../../core/pour'
+import { outlookFrom } from '../../core/pour'
 import type { SettingsRecord } from '../../shared/contracts'
 import { PATHS } from '../../server/utils/apiPaths'
 import { withServer } from '../support/suite'
@@ -63,7 +63,7 @@ describe('events', () => {
     expect((await send('POST', `/api/pours/${pourId}/events`, again)).json).toMatchObject({ id: done.id })
     const { json } = await send('GET', `/api/pours/${pourId}`)
     const { plan, events } = json as unknown as PourRecord
-    expect(foldPour(plan, events).live).toEqual([])
+    expect(outlookFrom(plan, events).live).toEqual([])
     expect(await send('POST', `/api/pours/${otherId}/events`, { ...undo, id: randomUUID() })).toMatchObject({
       status: 409,
       json: { error: { code: 'unknown_event' } },

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { sql } from 'kysely'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { foldPour, viewPour } from '../../core/pour'
+import { outlookFrom, viewPour } from '../../core/pour'
 import { clearWorkshop, loadDemo } from '../../scripts/demo'
 import { migrate } from '../../server/db/migrate'
 import { MIGRATIONS } from '../../server/db/migrations'
@@ -93,7 +93,7 @@ it('the demo workshop has a pour at every stage, clocks running, and loads a sec
       lines.map((l) => l.id),
     )
     const items = answers.filter((p): p is PourRecord => !isUnreadable(p))
-    const views = items.map((p) => viewPour(foldPour(p.plan, p.events), nowMs))
+    const views = items.map((p) => viewPour(outlookFrom(p.plan, p.events), nowMs))
     const running = views.filter((v) => v.status === 'running')
     expect(new Set(running.map((v) => v.stage)).size).toBe(9)
     expect(views.filter((v) => v.status === 'finished')).toHaveLength(2)
@@ -103,7 +103,7 @@ it('the demo workshop has a pour at every stage, clocks running, and loads a sec
     const failed = items.find((p) =>
       p.events.some((e) => e.body.type === 'finished' && e.body.verdict === 'failed'),
     )!
-    expect(foldPour(failed.plan, failed.events).verdict!.reason.length).toBeGreaterThan(20)
+    expect(outlookFrom(failed.plan, failed.events).verdict!.reason.length).toBeGreaterThan(20)
     for (const table of ['plaster', 'mould'] as const) {
       const { n } = await db
         .selectFrom(table)

@@ -39,7 +39,7 @@ it('plans of version 1 get the bowls they had, once and for all, and no window h
   for (const [i, { plan }] of stored.rows.entries())
     expect(plan.kept.batches).toMatchObject(samples[i]!.bowls)
   // What could not be read stays as it was, and says so.
-  expect(await rebuildSummaries(now.db, 'missing', poursById, Date.now())).toBe(4)
+  expect(await rebuildSummaries(now.db, 'missing', poursById)).toBe(4)
   const { items } = await listOpen(now.db, ALL)
   expect(items.filter(isUnreadable)).toMatchObject([{ raw: { plan: { piece: 'Half a plan' } } }])
   expect(items).toHaveLength(4)
@@ -59,7 +59,7 @@ it('one record that cannot be read takes no list down: pours, recipes and cards'
   await sql`insert into event (id, pour_id, type, body, occurred_at, who)
     values (${randomUUID()}, ${badEvent}, 'levitated', '{"type": "levitated"}', now(), 'nobody')`.execute(db)
   // Put in behind the server's back, they are listed once they are summed up.
-  await rebuildSummaries(db, 'all', poursById, Date.now())
+  await rebuildSummaries(db, 'all', poursById)
   const log = await send('GET', '/api/pours?limit=100')
   expect(log.json).toMatchObject({
     items: [{ unreadable: true }, { unreadable: true }, { unreadable: false }],

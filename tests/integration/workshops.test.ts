@@ -71,7 +71,7 @@ beforeAll(async () => {
   ids.devices = 'shed-scale'
   pour = ids.pours = randomUUID()
   event = randomUUID()
-  await createPour(theirs, pour, keepPlan(testPlan()), Date.now())
+  await createPour(theirs, pour, keepPlan(testPlan()))
   await recordEvent(
     theirs,
     pour,

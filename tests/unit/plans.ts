@@ -1,10 +1,10 @@
 import { plasterProperties, type PlasterClassId } from '../../core/plaster'
 import {
-  foldPour,
+  outlookFrom,
   keepPlan,
   type EventBody,
   type PourEvent,
-  type PourFacts,
+  type PourOutlook,
   type PourPlan,
 } from '../../core/pour'
 import type { Settings } from '../../shared/contracts'
@@ -41,8 +41,8 @@ export function testPlan(classId: PlasterClassId = 'pottery', change: Partial<Po
 }
 
 /** Taken to the bench, then folded. */
-export function fold(plan: PourPlan, events: readonly PourEvent[], revision?: number): PourFacts {
-  return foldPour(keepPlan(plan), events, revision)
+export function fold(plan: PourPlan, events: readonly PourEvent[], revision?: number): PourOutlook {
+  return outlookFrom(keepPlan(plan), events, revision)
 }
 
 /** A workshop's settings, as far as plans go by them. */

@@ -1,4 +1,5 @@
-import type { PourFacts } from '#core/pour'
+import { massAtG, timeToFractionS } from '#core/drying'
+import type { PourOutlook } from '#core/pour'
 import { durationRangeText } from '~/parts/show/time'
 
 export interface DryingLeft {
@@ -12,15 +13,15 @@ export interface DryingLeft {
 }
 
 /** How far a drying piece is at a moment, against what it must be dry enough for. */
-export function dryingLeft(drying: NonNullable<PourFacts['drying']>, nowMs: number): DryingLeft {
+export function dryingLeft(drying: NonNullable<PourOutlook['drying']>, nowMs: number): DryingLeft {
   const { forecast, targetLeft, startMs } = drying
-  const range = forecast.timeToFractionS(targetLeft)
+  const range = timeToFractionS(forecast, targetLeft)
   const elapsedS = (nowMs - startMs) / 1000
   const left = (atS: number) => Math.max(0, atS - elapsedS)
   return {
     dry: elapsedS >= range.mid,
     text: durationRangeText(left(range.low), left(range.high)),
-    expectedG: forecast.massAtG(elapsedS),
+    expectedG: massAtG(forecast, elapsedS),
     weighingsUsed: forecast.weighingsUsed,
   }
 }

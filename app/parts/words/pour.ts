@@ -8,10 +8,10 @@ import {
   type LeakPlug,
   type SoftWork,
   type Stage,
-  type TouchCue,
   type Verdict,
   type WeighedWhat,
 } from '#core/pour'
+import type { TouchCue } from '#core/forecast'
 import { CORRECTION_WORDS } from './mix'
 import { DAMAGE_WORDS, PREPARATION_WORDS, TACTIC_WORDS, type MixShow } from './mould'
 

@@ -5,5 +5,5 @@ import { defineRoute, readJson } from '../../utils/http'
 
 export default defineRoute(async (event) => {
   const { id, plan } = await readJson(event, newPourSchema)
-  return createPour((await useWorkshop(event)).db, id, plan, Date.now())
+  return createPour((await useWorkshop(event)).db, id, plan)
 })

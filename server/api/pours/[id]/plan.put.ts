@@ -6,5 +6,5 @@ import { defineRoute, readId, readJson } from '../../../utils/http'
 export default defineRoute(async (event) => {
   const id = readId(event)
   const { revision, plan } = await readJson(event, planChangeSchema)
-  return changePlan((await useWorkshop(event)).db, id, revision, plan, Date.now())
+  return changePlan((await useWorkshop(event)).db, id, revision, plan)
 })

@@ -1,0 +1,179 @@
+import { DOUBTFUL_Z, type DryingForecast } from '../drying'
+import type { DemouldForecast } from '../demould'
+import {
+  forecastSet,
+  type CueSeen,
+  type EvidenceOf,
+  type LearntForecast,
+  type ProbeSeries,
+  type SetForecast,
+  type SetProblem,
+} from '../forecast'
+import type { SettingForecast } from '../setting'
+import { pieceDrying } from './evaluatePlan'
+import { foldPour, filledMs, type BatchFacts, type PourFacts, type RecordedWeighing } from './facts'
+import type { PourEvent } from './events'
+import type { KeptPlan } from './kept'
+import { flowOf, type Flow } from './mixing'
+import { setProblemOf } from './setProblem'
+
+/** What one bowl's slurry is expected to do. */
+export type BowlForecast = SetForecast & { flow: Flow }
+
+/** What the models make of a pour's facts. Plain data: it is made in a worker as well as here. */
+export interface PourForecast {
+  bowls: BowlForecast[]
+  /** What was learnt of the bucket in hand from what was seen of it; undefined while nothing was. */
+  learnt: Omit<LearntForecast, keyof SetForecast> | undefined
+  drying: DryingForecast | undefined
+}
+
+export type BatchOutlook = BatchFacts & BowlForecast
+
+/** Facts and forecast of a pour together: what every screen goes by. */
+export interface PourOutlook extends Omit<PourFacts, 'batches' | 'inHand' | 'drying'> {
+  batches: BatchOutlook[]
+  inHand: BatchOutlook
+  /** Of the bowl in hand. */
+  setting: SettingForecast
+  /** Of the piece: it waits for the bowl that is ready last. s since the mid-sprinkle of the bowl in hand. */
+  demould: DemouldForecast
+  learnt: PourForecast['learnt']
+  /** How sure the demould times are: σ of their logarithm. */
+  sigmaLn: number
+  drying:
+    | (Omit<NonNullable<PourFacts['drying']>, 'weighings'> & {
+        weighings: JudgedWeighing[]
+        forecast: DryingForecast
+      })
+    | undefined
+}
+
+/** A weighing, and whether it lies further out than the scale and the model explain: worth a question. */
+export interface JudgedWeighing extends RecordedWeighing {
+  doubtful: boolean
+}
+
+/** What the setting of a bowl follows from. */
+export function problemOf(facts: PourFacts, bowl: BatchFacts): SetProblem {
+  const isPoured = filledMs(bowl.doneAtMs) !== undefined
+  return setProblemOf(facts.plan, bowl.settingInput, bowl.pouredAtS, isPoured)
+}
+
+/** What was seen and felt of the bowl in hand, s since its mid-sprinkle. */
+export function cuesOf({ live, settingStartMs }: Pick<PourFacts, 'live' | 'settingStartMs'>): CueSeen[] {
+  if (settingStartMs === undefined) return []
+  return live.flatMap(({ id, body, occurredAtMs }): CueSeen[] =>
+    body.type === 'touch' && occurredAtMs > settingStartMs
+      ? [
+          {
+            id,
+            cue: body.cue,
+            answer: !body.seen ? 'not_yet' : body.already ? 'already' : 'now',
+            atS: (occurredAtMs - settingStartMs) / 1000,
+          },
+        ]
+      : [],
+  )
+}
+
+/** Temperatures that somebody read off and kept, once it was in the mould: as good as a slow thermometer. */
+function readingsKept({ live, settingStartMs }: PourFacts): ProbeSeries[] {
+  if (settingStartMs === undefined) return []
+  const readings = live.flatMap(({ body, occurredAtMs }) =>
+    body.type === 'temperature' && body.place === 'slurry'
+      ? [{ timeS: (occurredAtMs - settingStartMs) / 1000, tempC: body.tempC }]
+      : [],
+  )
+  return readings.length > 0 ? [{ readings }] : []
+}
+
+/** Everything seen of the bowl in hand; undefined until it is in the mould. @param probes s since its mid-sprinkle. */
+export function evidenceOf(facts: PourFacts, probes: readonly ProbeSeries[]): EvidenceOf | undefined {
+  if (facts.settingStartMs === undefined || filledMs(facts.inHand.doneAtMs) === undefined) return undefined
+  return {
+    problem: problemOf(facts, facts.inHand),
+    cues: cuesOf(facts),
+    probes: [...probes, ...readingsKept(facts)],
+  }
+}
+
+const plain = ({ setting, demould, marks }: SetForecast): SetForecast => ({ setting, demould, marks })
+
+/**
+ * The forecast of a pour. Without anything learnt it is what bag, ratio, temperatures and stirring say.
+ * @param learnt of the bowl in hand, where something was seen of it.
+ */
+export function forecastPour(facts: PourFacts, learnt?: LearntForecast): PourForecast {
+  const bowls = facts.batches.map((bowl, i): BowlForecast => {
+    const set = learnt && i === facts.batch ? plain(learnt) : plain(forecastSet(problemOf(facts, bowl)))
+    const { consistency } = bowl.settingInput
+    return { ...set, flow: flowOf(facts.plan, consistency, set.setting.timeS.work_end.mid, bowl.pouredAtS) }
+  })
+  const { pace, prior, next, moved, contradicting, probeFaults } = learnt ?? {}
+  return {
+    bowls,
+    learnt:
+      pace && prior
+        ? { pace, prior, next, moved, contradicting: contradicting ?? [], probeFaults: probeFaults ?? [] }
+        : undefined,
+    drying: facts.drying && pieceDrying(facts.plan, facts.mix, facts.drying.weighings).forecast,
+  }
+}
+
+/** The piece waits for the bowl that is ready last: its advice, as seconds of the bowl in hand. */
+function pieceDemould(facts: PourFacts, bowls: readonly BowlForecast[]): DemouldForecast {
+  const startMs = facts.settingStartMs ?? 0
+  const shifted = bowls.map(({ demould }, i) => {
+    const own = facts.batches[i]!.settingStartMs
+    if (own === undefined) return i === facts.batch ? demould : undefined
+    const byS = (own - startMs) / 1000
+    const { low, mid, high } = demould.strongEnoughS
+    return {
+      ...demould,
+      strongEnoughS: { low: low + byS, mid: mid + byS, high: high + byS },
+      recommendedS: demould.recommendedS + byS,
+    }
+  })
+  const known = shifted.filter((d) => d !== undefined)
+  return known.reduce((a, b) => (b.recommendedS > a.recommendedS ? b : a), bowls[facts.batch]!.demould)
+}
+
+/** Facts with what the models make of them. The forecast may be one of a moment ago, of as many bowls. */
+export function outlookOf(facts: PourFacts, forecast: PourForecast): PourOutlook {
+  const batches = facts.batches.map((bowl, i): BatchOutlook => ({ ...bowl, ...forecast.bowls[i]! }))
+  const inHand = batches[facts.batch]!
+  const { drying } = facts
+  return {
+    ...facts,
+    batches,
+    inHand,
+    setting: inHand.setting,
+    demould: pieceDemould(facts, forecast.bowls),
+    learnt: forecast.learnt,
+    sigmaLn: forecast.learnt?.pace.sigmaLn ?? inHand.setting.sigmaLn,
+    drying: drying &&
+      forecast.drying && {
+        ...drying,
+        weighings: drying.weighings.map((w, i) => ({
+          ...w,
+          doubtful: Math.abs(forecast.drying!.z[i] ?? 0) > DOUBTFUL_Z,
+        })),
+        forecast: forecast.drying,
+      },
+  }
+}
+
+/** Whether a forecast is of these facts' shape: of as many bowls, and of a drying piece where it dries. */
+export function fits(facts: PourFacts, forecast: PourForecast): boolean {
+  return (
+    forecast.bowls.length === facts.batches.length &&
+    (facts.drying === undefined) === (forecast.drying === undefined)
+  )
+}
+
+/** Folded and forecast at once, from plan and events alone: for what looks at a pour once. */
+export function outlookFrom(plan: KeptPlan, events: readonly PourEvent[], revision = 1): PourOutlook {
+  const facts = foldPour(plan, events, revision)
+  return outlookOf(facts, forecastPour(facts))
+}
