@@ -4,11 +4,13 @@ import { usePreferences } from '~/parts/show/usePreferences'
 import { REHEARSAL_PLACE, useBench } from '~/stores/bench'
 import { useConnection } from '~/stores/connection'
 import { useOutbox } from '~/stores/outbox'
+import { useProbes } from '~/stores/probes'
 
 const connection = useConnection()
 const outbox = useOutbox()
 // Everything is loaded here, once: what falls due rings wherever one is.
 connection.start()
+useProbes().start()
 
 const bench = useBench()
 function endRehearsal() {

@@ -2,6 +2,7 @@
  * Runs the demo's stand-ins: two scales, a thermometer and a button, which connect as real ones would.
  * Usage: tsx devices/main.ts DEVICE_PORT STEER_PORT
  */
+import { DEMO_PIECE } from './probeModel'
 import { buttonStandIn, probeStandIn, scaleStandIn } from './standIns'
 import { steerOn } from './steer'
 import { BENCH_SCALE } from './scaleModel'
@@ -22,15 +23,8 @@ const standIns = [
   probeStandIn(devicePort, 'shed-thermometer', 'Thermometer', 2, 18),
   buttonStandIn(devicePort, 'shed-button', 'Elbow button'),
 ]
-// As the demo has it: a hand piece that was poured half an hour ago.
-standIns[2]!.act({
-  do: 'into_plaster',
-  channel: 1,
-  classId: 'hsgc',
-  consistency: 32,
-  tempC: 18,
-  ageS: 30 * 60,
-})
+// As the demo has it: a hand piece that was poured some twenty minutes ago.
+standIns[2]!.act({ do: 'into_plaster', channel: 1, ...DEMO_PIECE })
 const server = await steerOn(steerPort, standIns)
 console.log(`stand-ins: http://127.0.0.1:${steerPort}`)
 const stop = () => {

@@ -1,41 +1,79 @@
-import type { PlasterProperties } from '../core/plaster'
-import { effectiveConsistency, hydration, mixingMultiplier, settingRate } from '../core/setting'
+import { heatMix, solveHeat, type HeatRun } from '../core/heat'
+import { mixProperties } from '../core/mix'
+import { plasterProperties, type PlasterClassId } from '../core/plaster'
+import { ageAtMin, halfHydrationOf } from '../core/setting'
 import { normal } from './dice'
 
-/** Heat of hydration, J per g of powder, and heat capacities, J/(g·K): docs/science.md. */
-const HEAT_J_G = 130
-const CP_WATER = 4.18
-const CP_POWDER = 0.83
-/** A piece of a litre loses its warmth in about this long (estimate, no source). */
-const COOLING_S = 40 * 60
+/** Plaster as it was stirred and poured: a rubber mould's hand piece. */
+const STIRRED_S = 120
+const POURED_AT_S = 330
+const PIECE_MM = 32
+const FOLLOWED_S = 12 * 3600
 
-/** Plaster that sets: its temperature from the setting model, losing warmth to the room as one lump. */
+/** The demo's ammonite: its bag sets a little sooner than its class. */
+export const DEMO_PIECE = { classId: 'hsgc', consistency: 32, tempC: 18, ageS: 25 * 60, pace: 0.9 } as const
+
+/** Plaster that sets in a mould: the temperature of its core, from the setting and heat model. */
 export class SettingPiece {
-  private ageMin = 0
-  private done = 0
+  private ageS: number
+  private readonly run: HeatRun
 
+  /** @param pace factor on its setting times: a bag is its own. @param ageS since its powder met the water. */
   constructor(
-    private readonly plaster: Pick<
-      PlasterProperties,
-      | 'halfHydrationMin'
-      | 'referenceConsistency'
-      | 'fillerRatio'
-      | 'fillerDensityKgM3'
-      | 'particleDensityKgM3'
-    >,
-    private readonly consistency: number,
-    private readonly roomC: number,
-    public tempC: number,
-  ) {}
+    classId: PlasterClassId,
+    consistency: number,
+    roomC: number,
+    mixTempC: number,
+    ageS = POURED_AT_S,
+    pace = 1,
+  ) {
+    const plaster = plasterProperties(classId)
+    const setting = {
+      plaster,
+      consistency,
+      mixTempC,
+      stirS: STIRRED_S,
+      stirManner: 'hand' as const,
+      restS: POURED_AT_S - STIRRED_S,
+      ratioSigmaLn: 0,
+    }
+    const mix = mixProperties({ plaster, consistency, waterTempC: mixTempC, airFraction: 0.01 })
+    this.run = solveHeat({
+      mix: heatMix(plaster, consistency, mix),
+      piece: {
+        shape: 'sphere',
+        sizeMm: PIECE_MM,
+        walls: [{ material: 'silicone', thicknessMm: 6 }],
+        standsOn: 'air',
+        top: 'covered',
+      },
+      around: {
+        airTempC: roomC,
+        rhPct: 55,
+        speedMS: 0.1,
+        mouldTempC: roomC,
+        groundTempC: roomC,
+        sunWM2: 0,
+      },
+      mixTempC,
+      halfHydrationMin: pace * halfHydrationOf(setting),
+      pouredAtS: POURED_AT_S,
+      ageAtPourMin: ageAtMin(setting, POURED_AT_S),
+      untilS: FOLLOWED_S,
+    })
+    this.ageS = ageS
+  }
+
+  get tempC(): number {
+    const { timeS, coreC } = this.run
+    const above = timeS.findIndex((t) => t >= this.ageS)
+    if (above <= 0) return above === 0 ? coreC[0]! : coreC.at(-1)!
+    const share = (this.ageS - timeS[above - 1]!) / (timeS[above]! - timeS[above - 1]!)
+    return coreC[above - 1]! + share * (coreC[above]! - coreC[above - 1]!)
+  }
 
   step(dtS: number): void {
-    const relative = effectiveConsistency(this.consistency, this.plaster) / this.plaster.referenceConsistency
-    const halfMin = this.plaster.halfHydrationMin * relative ** 1.6 * mixingMultiplier(120, 'hand')
-    this.ageMin += (settingRate(this.tempC) * dtS) / 60
-    const done = hydration(this.ageMin, halfMin)
-    const perGram = CP_POWDER + (this.consistency / 100) * CP_WATER + this.plaster.fillerRatio * 0.75
-    this.tempC += ((done - this.done) * HEAT_J_G) / perGram - ((this.tempC - this.roomC) * dtS) / COOLING_S
-    this.done = done
+    this.ageS += dtS
   }
 }
 
@@ -62,6 +100,12 @@ export class ProbeModel {
     private readonly dice: () => number,
   ) {
     this.feltC = roomC
+  }
+
+  /** It has sat in this piece for long, and is as warm. */
+  settleIn(piece: SettingPiece): void {
+    this.piece = piece
+    this.feltC = piece.tempC
   }
 
   step(dtS: number): number | null {

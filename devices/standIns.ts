@@ -1,4 +1,4 @@
-import { PLASTER_CLASS_IDS, plasterProperties } from '../core/plaster'
+import { PLASTER_CLASS_IDS } from '../core/plaster'
 import { z } from 'zod'
 import { diceOf } from './dice'
 import { DeviceLine } from './line'
@@ -31,6 +31,8 @@ export const actSchema = z.discriminatedUnion('do', [
     tempC: z.number().min(0).max(45),
     /** Mixed so long ago. */
     ageS: z.number().min(0).max(86_400).optional(),
+    /** Sets in so much of its usual time. */
+    pace: z.number().min(0.3).max(3).optional(),
   }),
   z.object({ do: z.literal('kill_channel'), channel: z.int().min(1).max(4), dead: z.boolean() }),
 ])
@@ -109,14 +111,7 @@ export function probeStandIn(
     kind: 'probe',
     act(act) {
       const model = 'channel' in act ? models[act.channel - 1] : undefined
-      if (act.do === 'into_plaster' && model)
-        model.piece = agedPiece(
-          act.ageS ?? 0,
-          plasterProperties(act.classId),
-          act.consistency,
-          roomC,
-          act.tempC,
-        )
+      if (act.do === 'into_plaster' && model) putInto(model, act, roomC)
       else if (act.do === 'kill_channel' && model) model.dead = act.dead
       else if (act.do === 'clear') for (const m of models) m.piece = undefined
       else plug(line, act)
@@ -152,10 +147,11 @@ export function buttonStandIn(port: number, id: string, name: string): StandIn {
   }
 }
 
-function agedPiece(ageS: number, ...of: ConstructorParameters<typeof SettingPiece>): SettingPiece {
-  const piece = new SettingPiece(...of)
-  for (let t = 0; t < ageS; t++) piece.step(1)
-  return piece
+/** A socket that goes into plaster now, or one that has sat in it since it was poured. */
+function putInto(model: ProbeModel, act: Extract<Act, { do: 'into_plaster' }>, roomC: number) {
+  const piece = new SettingPiece(act.classId, act.consistency, roomC, act.tempC, act.ageS, act.pace)
+  if (act.ageS === undefined) model.piece = piece
+  else model.settleIn(piece)
 }
 
 function plug(line: DeviceLine, act: Act): void {

@@ -2,7 +2,7 @@
  * The made-up workshop that a first start shows: Saltmarsh Shed, a museum of tides. Everything is dated relative
  * to the moment it is loaded, so that its clocks run.
  */
-import { SettingPiece } from '../devices/probeModel'
+import { DEMO_PIECE, SettingPiece } from '../devices/probeModel'
 import { meetDevice, putDevice } from '../server/services/devices'
 import { randomUUID } from 'node:crypto'
 import { lightFormat } from 'date-fns'
@@ -349,7 +349,8 @@ interface DemoPour {
 async function loadReadings(trx: Db, pourId: string, of: PourPlan, timed: readonly Timed[], nowMs: number) {
   const pouredS = timed.find(([, , body]) => body.type === 'poured')?.[0]
   if (pouredS === undefined) return
-  const piece = new SettingPiece(of.plaster.properties, of.consistency, of.air.tempC, of.waterTempC + 1)
+  const { classId, consistency, tempC, ageS, pace } = DEMO_PIECE
+  const piece = new SettingPiece(classId, consistency, of.air.tempC, tempC, ageS + pouredS, pace)
   const rows: { at: Date; value: number }[] = []
   for (let s = pouredS; s < 0; s++) {
     piece.step(1)
@@ -435,7 +436,7 @@ function demoPours(plan: MakePlan): DemoPour[] {
     { of: urchin, timed: run(urchin, 'Odile', 'face_coat', 20), ageS: 55 * MIN },
     {
       of: ammonite,
-      timed: settingDueIn(ammonite, 'Mina', 8 * MIN),
+      timed: settingDueIn(ammonite, 'Mina', 21 * MIN),
       ageS: 2 * HOUR,
       devices: [{ id: 'shed-thermometer', channel: 't1' }],
     },

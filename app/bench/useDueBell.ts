@@ -1,6 +1,7 @@
 import { computed, ref, watch } from 'vue'
 import { viewPour, type Clock as PourClock } from '#core/pour'
 import { usePours } from '~/stores/pours'
+import { CUE_QUESTIONS } from '~/parts/words/cues'
 import { CLOCK_WORDS, LATE_WORDS } from '~/parts/words/pour'
 import { useNow } from '~/stores/bench'
 import { beep, say } from '~/parts/show/speech'
@@ -16,11 +17,11 @@ export interface Due {
 }
 
 /** Rings for the piece even where another clock is the one that matters. */
-const RINGS_ASIDE: PourClock['id'][] = ['soft_window']
+const RINGS_ASIDE: PourClock['id'][] = ['soft_window', 'look']
 /** Not heard the first time: said once more, with what can still be done. */
 const LATE_MS = 30_000
 
-const keyOf = (pourId: string, clock: PourClock) => `${pourId} ${clock.id} ${clock.startMs}`
+const keyOf = (pourId: string, clock: PourClock) => `${pourId} ${clock.id}${clock.cue ?? ''} ${clock.startMs}`
 
 /**
  * Rings and says what falls due, with which pour it is, wherever in the application one is. For the application's shell,
@@ -41,7 +42,7 @@ export function useDueBell() {
     key: keyOf(pourId, clock),
     pourId,
     piece,
-    what: CLOCK_WORDS[clock.id],
+    what: clock.cue ? CUE_QUESTIONS[clock.cue] : CLOCK_WORDS[clock.id],
     late: LATE_WORDS[clock.id],
     isDue: now.value >= clock.dueMs,
     /** It began after this window was opened, and did not ring before it was due: a short one between two looks. */

@@ -25,7 +25,9 @@ const spoken = computed(() => {
       <span class="figure big" :class="{ long: spanText(leftMs).length > 5 }"
         >{{ late ? '+' : '' }}{{ spanText(leftMs) }}</span
       >
-      <span v-if="late" class="still">{{ LATE_WORDS[clock.id] }}</span>
+      <span v-if="late" class="still">{{
+        clock.untilMs ? `At the latest by ${momentText(clock.untilMs, nowMs)}.` : LATE_WORDS[clock.id]
+      }}</span>
       <span v-else-if="clock.lowMs !== undefined && clock.highMs !== undefined" class="range">
         likely between {{ momentText(clock.lowMs, nowMs) }} and {{ momentText(clock.highMs, nowMs) }}
       </span>

@@ -5,6 +5,7 @@
  */
 import { onLongPress } from '@vueuse/core'
 import { useTemplateRef, type UnwrapNestedRefs } from 'vue'
+import type { CueAnswer, TouchCue } from '#core/forecast'
 import type { DemouldOutcome, EventBody, PourOutlook, StepId } from '#core/pour'
 import { MOST_WEIGHED_G } from '#core/bounds'
 import { usePreferences } from '~/parts/show/usePreferences'
@@ -48,6 +49,13 @@ function tapped() {
   if (held) held = false
   else emit('knock')
 }
+const touch = (cue: TouchCue, answer: CueAnswer) =>
+  emit('record', {
+    type: 'touch',
+    cue,
+    seen: answer !== 'not_yet',
+    ...(answer === 'already' ? { already: true } : {}),
+  })
 const out = (outcome: DemouldOutcome) => emit('record', { type: 'demoulded', outcome })
 </script>
 
@@ -81,13 +89,7 @@ const out = (outcome: DemouldOutcome) => emit('record', { type: 'demoulded', out
         }}{{ canUndo ? '; hold it to take the last thing back' : '' }}</span
       >
     </button>
-    <RunWait
-      v-else-if="mode === 'wait'"
-      :facts="facts"
-      :now-ms="nowMs"
-      @touch="emit('record', { type: 'touch', cue: $event, seen: true })"
-      @out="out('whole')"
-    />
+    <RunWait v-else-if="mode === 'wait'" :facts="facts" :now-ms="nowMs" @touch="touch" @out="out('whole')" />
     <div v-else-if="mode === 'demould'" class="out">
       <button ref="target" type="button" class="knock" data-pool @pointerdown="held = false" @click="tapped">
         <span class="figure">{{ action }}</span>

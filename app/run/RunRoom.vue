@@ -88,7 +88,20 @@ const sign = computed(() =>
           :scale-name="run.scale.name"
           :gone="run.scale.isGone"
         />
-        <div class="split" :class="{ alone: !run.view.clock }">
+        <RunSet
+          v-if="run.mode === 'wait' || run.mode === 'demould'"
+          :facts="run.facts"
+          :pour-id="id"
+          :now-ms="run.now"
+        >
+          <RunClock
+            v-if="run.view.clock"
+            :clock="run.view.clock"
+            :others="run.view.otherClocks"
+            :now-ms="run.now"
+          />
+        </RunSet>
+        <div v-else class="split" :class="{ alone: !run.view.clock }">
           <RunClock
             v-if="run.view.clock"
             :clock="run.view.clock"
@@ -136,6 +149,7 @@ const sign = computed(() =>
           :batch="run.facts.batch"
           @record="run.put"
         />
+        <WayOut v-if="run.mode === 'wait' || run.mode === 'demould'" :plan="run.record.plan" />
         <RunNoise v-if="run.mayBeNoise" :noise="run.noise" />
         <RunAfter
           v-if="run.mode === 'wait'"
@@ -148,7 +162,7 @@ const sign = computed(() =>
       </div>
     </section>
 
-    <div class="dock">
+    <div class="dock" :class="{ low: run.mode === 'wait', lower: run.mode === 'demould' }">
       <RunTools
         v-model:ending="ending"
         :can-undo="run.facts.live.length > 0"
@@ -213,6 +227,13 @@ const sign = computed(() =>
   grid-template-rows: auto minmax(40dvh, auto);
   background: var(--ground);
 }
+/* While it sets there is nothing to knock for: what is to be seen has the room. */
+.dock.low {
+  grid-template-rows: auto auto;
+}
+.dock.lower {
+  grid-template-rows: auto minmax(28dvh, auto);
+}
 .answers {
   display: grid;
   grid-template-columns: 1fr 1fr;
@@ -235,7 +256,7 @@ const sign = computed(() =>
 }
 .head {
   display: grid;
-  grid-template-columns: 10rem 1fr minmax(14rem, 20rem);
+  grid-template-columns: 9rem 1fr minmax(14rem, 18rem);
   gap: var(--s5) var(--s6);
   padding: var(--s4) var(--s6);
   align-items: start;

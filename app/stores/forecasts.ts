@@ -1,6 +1,6 @@
 import { defineStore } from 'pinia'
 import { shallowReactive } from 'vue'
-import { learnPace, type LearntForecast, type ProbeSeries } from '#core/forecast'
+import { learnPace, type LearntForecast } from '#core/forecast'
 import {
   evidenceOf,
   fits,
@@ -9,6 +9,7 @@ import {
   type PourFacts,
   type PourForecast,
   type PourOutlook,
+  type ProbeTrace,
 } from '#core/pour'
 import { askForecast } from '~/workers/askForecast'
 import { useBench } from './bench'
@@ -16,12 +17,12 @@ import { useBench } from './bench'
 interface Held {
   /** The facts and the probes that it was made for; while better ones are worked on, the last good one stands. */
   facts: PourFacts
-  probes: readonly ProbeSeries[]
+  probes: readonly ProbeTrace[]
   forecast: PourForecast
   outlook: PourOutlook
 }
 
-const NO_PROBES: readonly ProbeSeries[] = []
+const NO_PROBES: readonly ProbeTrace[] = []
 
 /**
  * What the models make of each pour, beside its facts. What follows from the plan alone is worked out at once; what is
@@ -30,13 +31,13 @@ const NO_PROBES: readonly ProbeSeries[] = []
 export const useForecasts = defineStore('forecasts', () => {
   const { clock } = useBench()
   const held = shallowReactive(new Map<string, Held>())
-  const asked = new Map<string, { facts: PourFacts; probes: readonly ProbeSeries[] }>()
-  const probesOf = shallowReactive(new Map<string, readonly ProbeSeries[]>())
+  const asked = new Map<string, { facts: PourFacts; probes: readonly ProbeTrace[] }>()
+  const probesOf = shallowReactive(new Map<string, readonly ProbeTrace[]>())
 
   function hold(
     id: string,
     facts: PourFacts,
-    probes: readonly ProbeSeries[],
+    probes: readonly ProbeTrace[],
     learnt: LearntForecast | undefined,
   ) {
     const forecast = forecastPour(facts, learnt)
@@ -75,18 +76,20 @@ export const useForecasts = defineStore('forecasts', () => {
     return outlookOf(facts, known.forecast)
   }
 
-  function ask(id: string, facts: PourFacts, probes: readonly ProbeSeries[]) {
+  function ask(id: string, facts: PourFacts, probes: readonly ProbeTrace[]) {
     const last = asked.get(id)
     if (last?.facts === facts && last.probes === probes) return
     const evidence = evidenceOf(facts, probes)
     if (!evidence) return
     asked.set(id, { facts, probes })
-    askForecast(id, evidence, nowS(facts), (learnt) => hold(id, facts, probes, learnt))
+    askForecast(`learn ${id}`, { kind: 'learn', evidence, nowS: nowS(facts) }, (learnt) =>
+      hold(id, facts, probes, learnt),
+    )
   }
 
-  /** Temperatures of a pour, s since the mid-sprinkle of its bowl in hand. */
-  function setProbes(id: string, series: readonly ProbeSeries[]) {
-    probesOf.set(id, series)
+  /** What the thermometers in a pour have said so far. */
+  function setProbes(id: string, traces: readonly ProbeTrace[]) {
+    probesOf.set(id, traces)
   }
 
   return { outlook, setProbes, probesOf }

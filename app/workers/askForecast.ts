@@ -1,16 +1,23 @@
-import type { EvidenceOf, LearntForecast } from '#core/forecast'
-import { answerForecastJob, type ForecastJob, type ForecastReply } from './forecastJob'
+import {
+  answerForecastJob,
+  type ForecastAnswers,
+  type ForecastAsk,
+  type ForecastJob,
+  type ForecastReply,
+} from './forecastJob'
+
+type Answer = ForecastAnswers[keyof ForecastAnswers]
 
 let worker: Worker | undefined
 let nextId = 1
-const waiting = new Map<string, { id: number; then: (learnt: LearntForecast) => void }>()
+const waiting = new Map<string, { id: number; then: (answer: Answer) => void }>()
 
 function receive(reply: ForecastReply) {
   const asker = waiting.get(reply.key)
   if (asker?.id !== reply.id) return
   waiting.delete(reply.key)
   if ('error' in reply) console.error('a forecast could not be made', reply.key, reply.error)
-  else asker.then(reply.learnt)
+  else asker.then(reply.answer)
 }
 
 function open(): Worker | undefined {
@@ -20,15 +27,14 @@ function open(): Worker | undefined {
   return made
 }
 
-/** Asks the worker what was learnt of a pour; a newer question of the same pour makes an older one pointless. */
-export function askForecast(
+/** Asks the forecast worker; a newer question of the same key makes an older one pointless. */
+export function askForecast<K extends ForecastAsk['kind']>(
   key: string,
-  evidence: EvidenceOf,
-  nowS: number,
-  then: (learnt: LearntForecast) => void,
+  ask: Extract<ForecastAsk, { kind: K }>,
+  then: (answer: ForecastAnswers[K]) => void,
 ): void {
-  const job: ForecastJob = { id: nextId++, key, evidence, nowS }
-  waiting.set(key, { id: job.id, then })
+  const job: ForecastJob = { id: nextId++, key, ask }
+  waiting.set(key, { id: job.id, then: then as (answer: Answer) => void })
   worker ??= open()
   if (worker) worker.postMessage(job)
   else

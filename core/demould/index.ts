@@ -1,2 +1,6 @@
 export { DEMOULD_RULES } from './demould'
 export type { DemouldForecast } from './demould'
+export { FRAGILE_PLACES, OUT_STEPS, OUT_TOOLS, wayOut } from './guide'
+export type { FragilePlace, OutStep, OutTool, WayOut } from './guide'
+export { LATEST_OUT } from './windows'
+export type { LatestReason } from './windows'

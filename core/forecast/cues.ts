@@ -43,7 +43,7 @@ export function isFeltWarm(marks: HeatMarks): boolean {
 }
 
 /** How a cue was found: happening just then, not there yet, or already so at the first look. */
-export const CUE_ANSWERS = ['now', 'not_yet', 'already'] as const
+export const CUE_ANSWERS = ['not_yet', 'now', 'already'] as const
 export type CueAnswer = (typeof CUE_ANSWERS)[number]
 
 export interface CueSeen {

@@ -73,10 +73,11 @@ export type {
   StepId,
 } from './steps'
 export { addLine, canMove, leftOutOf, moveLine, scriptOf, stepsOf } from './script'
-export { foldPour } from './facts'
+export { filledMs, foldPour } from './facts'
 export type { BatchFacts, PourFacts, PourIssueCode, RecordedWeighing } from './facts'
 export { evidenceOf, fits, forecastPour, outlookFrom, outlookOf, problemOf } from './outlook'
-export type { BatchOutlook, JudgedWeighing, PourForecast, PourOutlook } from './outlook'
+export type { BatchOutlook, JudgedWeighing, PourForecast, PourOutlook, ProbeTrace } from './outlook'
+export { heatPiecesOf } from './setProblem'
 export { summarisePour } from './summary'
 export type { Draw, MouldUse, PourSummary } from './summary'
 export { URGENCIES, compareByUrgency, viewPour } from './view'

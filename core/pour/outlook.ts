@@ -88,13 +88,25 @@ function readingsKept({ live, settingStartMs }: PourFacts): ProbeSeries[] {
   return readings.length > 0 ? [{ readings }] : []
 }
 
-/** Everything seen of the bowl in hand; undefined until it is in the mould. @param probes s since its mid-sprinkle. */
-export function evidenceOf(facts: PourFacts, probes: readonly ProbeSeries[]): EvidenceOf | undefined {
-  if (facts.settingStartMs === undefined || filledMs(facts.inHand.doneAtMs) === undefined) return undefined
+/** What a thermometer said in a bowl's slurry or piece; `null` where its channel answered with nothing. */
+export interface ProbeTrace {
+  batch: number
+  readings: { atMs: number; tempC: number | null }[]
+}
+
+/** Everything seen of the bowl in hand; undefined until it is in the mould. */
+export function evidenceOf(facts: PourFacts, traces: readonly ProbeTrace[]): EvidenceOf | undefined {
+  const { settingStartMs, inHand, batch } = facts
+  if (settingStartMs === undefined || filledMs(inHand.doneAtMs) === undefined) return undefined
+  const probes = traces
+    .filter((t) => t.batch === batch)
+    .map(({ readings }) => ({
+      readings: readings.map((r) => ({ timeS: (r.atMs - settingStartMs) / 1000, tempC: r.tempC })),
+    }))
   return {
-    problem: problemOf(facts, facts.inHand),
+    problem: problemOf(facts, inHand),
     cues: cuesOf(facts),
-    probes: [...probes, ...readingsKept(facts)],
+    probes: [...probes, ...readingsKept(facts)].filter((p) => p.readings.length > 0),
   }
 }
 

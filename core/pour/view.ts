@@ -1,4 +1,6 @@
+import { LATEST_OUT } from '../demould'
 import { timeToFractionS } from '../drying'
+import type { TouchCue } from '../forecast'
 import { MS_PER } from '../units'
 import { workingTimeS, type SettingEvent } from '../setting'
 import { filledMs, stirFrom, type PourFacts } from './facts'
@@ -20,6 +22,7 @@ export type ClockId =
   | 'build_end'
   | 'soft_window'
   | 'own'
+  | 'look'
   | Exclude<SettingEvent, 'hardened' | 'vicat_set'>
   | 'demould'
   | 'next_weighing'
@@ -36,6 +39,8 @@ export interface Clock {
   lowMs?: number
   highMs?: number
   untilMs?: number
+  /** What to look at, where that is what it rings for. */
+  cue?: TouchCue
 }
 
 export interface PourView {
@@ -147,12 +152,27 @@ function demouldClock(facts: PourOutlook): Clock | undefined {
   if (facts.settingStartMs === undefined) return undefined
   const at = (s: number) => facts.settingStartMs! + s * 1000
   const { strongEnoughS, recommendedS } = facts.demould
+  const latest = LATEST_OUT[facts.plan.mould.kind]
   return {
     id: 'demould',
     startMs: facts.doneAtMs.tap ?? facts.doneAtMs.level ?? filledMs(facts.doneAtMs) ?? facts.settingStartMs,
     dueMs: at(recommendedS),
     lowMs: at(strongEnoughS.low),
     highMs: at(Math.max(strongEnoughS.high, recommendedS)),
+    ...(latest ? { untilMs: Math.max(at(recommendedS), at(60 * latest.latestMin)) } : {}),
+  }
+}
+
+/** When to look at the piece next, and at what: rung for once. */
+function lookClock(facts: PourOutlook): Clock | undefined {
+  const { settingStartMs, learnt } = facts
+  if (settingStartMs === undefined || !learnt?.next) return undefined
+  const { cue, atS } = learnt.next
+  return {
+    id: 'look',
+    cue,
+    startMs: filledMs(facts.doneAtMs) ?? settingStartMs,
+    dueMs: settingStartMs + atS * 1000,
   }
 }
 
@@ -237,6 +257,7 @@ function otherClocksOf(facts: PourOutlook, nowMs: number): Clock[] {
         ]
       : step === 'demould'
         ? [
+            lookClock(facts),
             softWindow(facts),
             settingClock(facts, 'initial_set', nowMs),
             settingClock(facts, 'final_set', nowMs),

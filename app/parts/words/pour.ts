@@ -49,6 +49,7 @@ export const CLOCK_WORDS: Record<ClockId, string> = {
   build_end: 'Too stiff to work',
   soft_window: 'Marks, hangers, trimming',
   own: 'This step is over',
+  look: 'Have a look at it',
   work_end: 'Too thick to pour',
   initial_set: 'Gloss gone (initial set)',
   final_set: 'Thumbnail leaves no dent (final set)',
@@ -68,6 +69,7 @@ export const LATE_WORDS: Record<ClockId, string> = {
   build_end: 'Put the rest aside to set, roughen what is on, and mix a fresh, clean bowl.',
   soft_window: 'It is hardening: scrape or rasp instead of cutting, drill for a hanger once it is dry.',
   own: 'Go on when it is done.',
+  look: 'Still worth a look: say what you find.',
   work_end: 'Pour at once if it still flows by itself; if it stands in lumps let it go and mix afresh.',
   initial_set: 'Hands off: what is moved now stays weak.',
   final_set: 'It is set; leave it until it has cooled.',
@@ -207,7 +209,7 @@ export function eventWords(body: EventBody, show: MixShow): string {
     case 'tapped':
       return 'Tapped; left still'
     case 'touch':
-      return `${TOUCH_WORDS[body.cue]}${body.seen ? '' : ': not yet'}`
+      return `${TOUCH_WORDS[body.cue]}${!body.seen ? ': not yet' : body.already ? ': already' : ''}`
     case 'temperature':
       return `${temp(body.tempC)} (${body.place})`
     case 'demoulded':

@@ -1,0 +1,98 @@
+import type { FragilePlace, LatestReason, OutStep, OutTool } from '#core/demould'
+import type { CueAnswer, ProbeFault, TouchCue } from '#core/forecast'
+import type { BurnHazard } from '#core/heat'
+
+/** Sentences of setting and taking out. What is done and why is common practice, no source. */
+
+export const OUT_STEP_WORDS: Record<OutStep, string> = {
+  felt_warm_then_cool: 'Wait until it was warm and has cooled: undercuts pull on what is still soft.',
+  still_warm_is_best: 'Best while it is cooling and still a little warm: it has grown away from the wall.',
+  cut_flange_free: 'Cut the set edge free of the tray, and any excess over it.',
+  brush_ground_off: 'Brush loose ground off the back.',
+  press_and_lift_ring: 'Push on the cast and lift the ring off.',
+  dig_round: 'Dig round it, a hand’s breadth away, and under it.',
+  lift_both_edges: 'Lift with both hands, by its edges, with its ground.',
+  undo_box: 'Slit the corners of the box and fold its sides away.',
+  open_jacket: 'Take the jacket off, half by half; the rubber stays on the piece.',
+  talc_the_skin: 'Dust the outside with talc: wet latex sticks to itself.',
+  untape: 'Take the tape off; look how the keys sit before you part them.',
+  free_flange: 'Free the flange all round.',
+  undo_straps: 'Undo straps and clay; mark which part came from where.',
+  open_cut: 'Open the cut a little at a time, from the end with the hole.',
+  turn_over: 'Turn it over onto something soft.',
+  let_air_in: 'It holds by suction: press the rim away in one place and let air in, or a drop of water.',
+  tap_and_flex:
+    'Tap all round with the flat of the hand or a mallet; flex the wall. Never lever on the cast.',
+  wedge_parts: 'Ease the parts apart with wooden wedges, a little on each side, straight along the draft.',
+  peel_from_base: 'Peel back from the base, slowly, over the thickest place first.',
+  turn_inside_out: 'Turn the skin inside out over the piece, slowly, thin places last.',
+  peel_clay_from_rim: 'Peel the clay from the rim inwards; a wooden stick for what stays in the corners.',
+  clay_out_of_shell: 'Dig the clay out from the middle, never against the wall; rinse what is left.',
+  warm_compound: 'Hold the tray in warm water for seconds: compound softens, plaster must not.',
+  lever_straight: 'Lever straight up, along the teeth, a little on each side.',
+  break_gel_away: 'Slit and break the gel away in pieces from the thick end.',
+  pick_between_fingers: 'Pick out what is between the fingers with a wooden stick, never metal.',
+  chip_waste_away:
+    'Chip the waste mould away with a blunt chisel, from the coloured first coat on with care.',
+  support_fingers: 'Hold thin parts from behind as the mould comes off them.',
+  set_down_detail_up: 'Set it down with its detail up, soil and all.',
+}
+
+export const OUT_TOOL_WORDS: Record<OutTool, string> = {
+  knife: 'knife',
+  wooden_stick: 'wooden stick',
+  mallet: 'rubber mallet',
+  wedges: 'wooden wedges',
+  spade: 'spade',
+  board: 'board or foam',
+  talc: 'talc',
+  warm_water: 'warm water',
+  blunt_chisel: 'blunt chisel',
+  padding: 'something soft beneath',
+}
+
+export const FRAGILE_WORDS: Record<FragilePlace, string> = {
+  fingers: 'fingers and other thin ends',
+  hooks: 'hooks',
+  undercut_lips: 'the lips of undercuts',
+  thin_edges: 'thin edges',
+  lettering: 'raised letters',
+}
+
+export const LATEST_WORDS: Record<LatestReason, string> = {
+  gel_dries: 'before the impression dries and grips',
+  gel_shrinks: 'the same day, before the gel shrinks',
+  clay_dries: 'before the clay dries',
+  clay_in_shell_dries: 'before the clay dries and shrinks',
+}
+
+/** The same as something that was seen, inside a sentence. */
+export const CUE_SEEN: Record<TouchCue, string> = {
+  trails_stay: 'trails that stay',
+  gloss_gone: 'gloss gone',
+  knife_cut_stays: 'a cut that stays open',
+  thumbnail_no_dent: 'no dent from the thumbnail',
+  warm: 'warm',
+  hottest: 'hottest',
+  cool_again: 'cool again',
+  rings: 'ringing when tapped',
+}
+
+export const ANSWER_WORDS: Record<CueAnswer, string> = {
+  now: 'Just now',
+  already: 'Already so',
+  not_yet: 'Not yet',
+}
+
+export const PROBE_FAULT_WORDS: Record<ProbeFault, string> = {
+  dead: 'A thermometer in it says nothing: the forecast goes on without it.',
+  stuck: 'A thermometer has stood still while the piece should have moved: it is not counted.',
+  in_air: 'A thermometer reads the room, not the piece: push it in, or take it off this pour.',
+  jumps: 'A thermometer jumps about: look at its plug. It is not counted.',
+}
+
+export const BURN_WORDS: Record<Exclude<BurnHazard, 'none'>, string> = {
+  do_not_hold: 'Do not hold it',
+  burns_in_minutes: 'It burns in minutes',
+  burns_at_once: 'It burns in half a minute or less',
+}

@@ -1,0 +1,64 @@
+<script setup lang="ts">
+/** How this piece comes out of this mould. Usage: <WayOut :plan /> */
+import { computed } from 'vue'
+import { wayOut } from '#core/demould'
+import { mouldKindOf } from '#core/mould'
+import type { PourPlan } from '#core/pour'
+import { FRAGILE_WORDS, OUT_STEP_WORDS, OUT_TOOL_WORDS } from '~/parts/words/demould'
+
+const props = defineProps<{ plan: PourPlan }>()
+
+/** One way for each kind of mould in the plan. */
+const ways = computed(() => {
+  const members = props.plan.mould.members ?? []
+  if (members.length === 0) return [{ name: '', way: wayOut(props.plan.mould.kind, undefined, undefined) }]
+  const seen = new Map<string, { name: string; way: ReturnType<typeof wayOut> }>()
+  for (const member of members) {
+    const way = wayOut(mouldKindOf(member.facts, member.volume), member.facts, member.thinnestMm ?? undefined)
+    const key = JSON.stringify(way)
+    const same = seen.get(key)
+    seen.set(key, { name: same ? `${same.name}, ${member.name}` : member.name, way })
+  }
+  return [...seen.values()]
+})
+</script>
+
+<template>
+  <section class="out" aria-labelledby="way-out">
+    <h2 id="way-out">Taking it out</h2>
+    <template v-for="{ name, way } in ways" :key="name">
+      <h3 v-if="ways.length > 1">{{ name }}</h3>
+      <ol>
+        <li v-for="step in way.steps" :key="step">{{ OUT_STEP_WORDS[step] }}</li>
+      </ol>
+      <p v-if="way.tools.length > 0">
+        To hand: <b>{{ way.tools.map((t) => OUT_TOOL_WORDS[t]).join(', ') }}</b>.
+      </p>
+      <p v-if="way.breaksFirst.length > 0">
+        Breaks first: <b>{{ way.breaksFirst.map((p) => FRAGILE_WORDS[p]).join(', ') }}</b>. Fresh plaster is
+        soft: it scratches, chips and bruises.
+      </p>
+      <p v-if="way.usedUp">The mould is used up with it.</p>
+    </template>
+  </section>
+</template>
+
+<style scoped>
+.out {
+  display: grid;
+  gap: var(--s2);
+}
+ol {
+  margin: 0;
+  padding-left: 1.4rem;
+  display: grid;
+  gap: var(--s1);
+  font-size: 1.05rem;
+}
+h2 {
+  font-size: 1.15rem;
+}
+h3 {
+  font-size: 1rem;
+}
+</style>

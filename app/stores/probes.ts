@@ -1,0 +1,82 @@
+import { useIntervalFn } from '@vueuse/core'
+import { defineStore } from 'pinia'
+import { watch } from 'vue'
+import type { PourFacts, ProbeTrace } from '#core/pour'
+import { filledMs } from '#core/pour'
+import type { KeptReading } from '~~/shared/devices'
+import { callApi } from './api'
+import { useBench } from './bench'
+import { useDevices } from './devices'
+import { useForecasts } from './forecasts'
+import { usePours } from './pours'
+import { useWorkshop } from './workshop'
+
+/** A reading of each thermometer is taken into the forecast so often. */
+const EVERY_MS = 20_000
+
+type Trace = ProbeTrace & { key: string }
+
+/**
+ * What the thermometers in setting pieces have said, from the workshop's record and on as they speak, handed to the
+ * forecasts. One for the whole window: a pour looks the same on every page.
+ */
+export const useProbes = defineStore('probes', () => {
+  const pours = usePours()
+  const workshop = useWorkshop()
+  const devices = useDevices()
+  const forecasts = useForecasts()
+  const { clock, isReal } = useBench()
+  const traces = new Map<string, Trace[]>()
+
+  const sets = (facts: PourFacts) =>
+    filledMs(facts.doneAtMs) !== undefined && facts.doneAtMs.demould === undefined
+
+  function add(pourId: string, key: string, batch: number, reading: ProbeTrace['readings'][number]) {
+    const known = traces.get(pourId) ?? []
+    const own = known.find((t) => t.key === key && t.batch === batch)
+    if (own && own.readings.at(-1)!.atMs >= reading.atMs) return
+    const next = { key, batch, readings: [...(own?.readings ?? []), reading] }
+    traces.set(pourId, [...known.filter((t) => t !== own), next])
+  }
+
+  /** What was read of a pour before this window looked. */
+  async function fetchOf(pourId: string) {
+    traces.set(pourId, [])
+    const answer = await callApi<KeptReading[]>(`/api/pours/${encodeURIComponent(pourId)}/readings`)
+    if (!answer.ok) {
+      traces.delete(pourId)
+      return
+    }
+    for (const { device, channel, batch, atMs, value } of answer.value)
+      if (channel.startsWith('t')) add(pourId, `${device} ${channel}`, batch, { atMs, tempC: value })
+    if (traces.get(pourId)!.length > 0) forecasts.setProbes(pourId, traces.get(pourId)!)
+  }
+
+  function listen() {
+    const setting = new Map(pours.open.filter(({ facts }) => sets(facts)).map((p) => [p.record.id, p]))
+    const heard = new Set<string>()
+    for (const { id, uses } of workshop.devices)
+      for (const { channel, pourId, batch } of uses) {
+        const now = devices.now.get(id)
+        if (!channel.startsWith('t') || !setting.has(pourId) || !traces.has(pourId) || !now?.here) continue
+        const said = now.temps[channel]
+        if (!said) continue
+        add(pourId, `${id} ${channel}`, batch, { atMs: clock.nowMs(), tempC: said.tempC })
+        heard.add(pourId)
+      }
+    for (const pourId of heard) forecasts.setProbes(pourId, traces.get(pourId)!)
+  }
+
+  /** For the application's shell, once. */
+  function start() {
+    watch(
+      () => pours.open.filter(({ facts }) => sets(facts)).map((p) => p.record.id),
+      (ids) => ids.filter((id) => !traces.has(id)).forEach((id) => void fetchOf(id)),
+      { immediate: true },
+    )
+    // A rehearsal's clock is not the thermometers'.
+    if (isReal) useIntervalFn(listen, EVERY_MS)
+  }
+
+  return { start }
+})
