@@ -16,7 +16,7 @@ export default defineNuxtConfig({
     '~/assets/base.css',
   ],
   // A folder for each of the caster's places; what two of them share is a part.
-  components: ['parts', 'bench', 'plan', 'run', 'moulds', 'plasters', 'casts', 'settings', 'print'].map(
+  components: ['parts', 'bench', 'plan', 'run', 'moulds', 'plasters', 'casts', 'settings', 'print', 'wall'].map(
     (room) => ({
       path: `~/${room}`,
       pathPrefix: false,

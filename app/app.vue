@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { computed } from 'vue'
 import { CalendarClock, Droplets, Layers, Package, Settings2, Shapes } from '@lucide/vue'
 import { usePreferences } from '~/parts/show/usePreferences'
 import { REHEARSAL_PLACE, useBench } from '~/stores/bench'
@@ -13,6 +14,9 @@ connection.start()
 useProbes().start()
 
 const bench = useBench()
+/** On the wall there is nothing to press. */
+const route = useRoute()
+const isWall = computed(() => route.path === '/wall')
 function endRehearsal() {
   sessionStorage.removeItem(REHEARSAL_PLACE)
   location.href = '/'
@@ -33,7 +37,7 @@ const PLACES = [
 <template>
   <div class="shell">
     <a class="skip" href="#main">Skip to content</a>
-    <header class="bar">
+    <header v-if="!isWall" class="bar">
       <NuxtLink to="/" class="home">
         <img src="/rings.svg" alt="" width="34" height="34" />
         <span class="name">Nine Ripples</span>
@@ -66,7 +70,8 @@ const PLACES = [
       }}
       not taken. <NuxtLink to="/refused">Look at {{ outbox.refused.length === 1 ? 'it' : 'them' }}</NuxtLink>
     </p>
-    <DueNotices />
+    <!-- On the wall it rings, too; what rings stands there already. -->
+    <div :class="{ 'visually-hidden': isWall }"><DueNotices /></div>
     <main id="main" tabindex="-1">
       <NuxtPage />
     </main>

@@ -39,6 +39,21 @@ export const deviceUsePutSchema = z.object({
     .nullable(),
 })
 
+/** A logger's readings, read in from its file: one thermometer of its own, named by what the file holds. */
+const loggerFileId = z.string().regex(/^file\.[0-9a-f]{16}$/)
+export const loggerReadingsSchema = z.object({
+  file: loggerFileId,
+  batch: z
+    .int()
+    .min(0)
+    .max(2 * MAX_BATCHES),
+  readings: z
+    .array(z.object({ atMs: z.number().min(0).max(8.64e15), tempC: z.number().min(-40).max(150) }))
+    .min(3)
+    .max(2000),
+})
+export const loggerFileQuerySchema = z.object({ file: loggerFileId })
+
 /** Which reading somebody acted on. */
 export const readingRefSchema = z.object({
   device: deviceIdSchema,

@@ -3,7 +3,7 @@
 import { computed } from 'vue'
 import { STAGES, type PourView } from '#core/pour'
 import { groundOf } from '~/parts/show/ground'
-import type { NextThing } from './nextThing'
+import type { NextThing } from '~/parts/pour/nextThing'
 
 const props = defineProps<{ id: string; piece: string; view: PourView; next: NextThing }>()
 const sign = computed(() => `${props.next.stage}, stage ${STAGES.indexOf(props.view.stage) + 1} of 9`)

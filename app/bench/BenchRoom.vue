@@ -6,7 +6,7 @@ import { useBench, useNow } from '~/stores/bench'
 import { usePours } from '~/stores/pours'
 import { useWorkshop } from '~/stores/workshop'
 import { lanesOf } from './lanes'
-import { nextThing } from './nextThing'
+import { nextThing } from '~/parts/pour/nextThing'
 import { rawPiece } from '~/parts/show/rawRecord'
 
 const pours = usePours()
@@ -44,7 +44,10 @@ const first = computed(() => lines.value[0])
             {{ workshop.settings.workshopName }} · {{ lines.length }} on the go, most urgent first
           </p>
         </div>
-        <Button as="router-link" to="/plan" label="Plan a pour" />
+        <div class="ways">
+          <NuxtLink to="/wall">On the wall</NuxtLink>
+          <Button as="router-link" to="/plan" label="Plan a pour" />
+        </div>
       </div>
       <BenchLanes v-if="ahead.lanes.length > 0" :lanes="ahead" />
       <PourLine
@@ -111,6 +114,11 @@ const first = computed(() => lines.value[0])
 .rest {
   padding: var(--s5);
   min-width: 0;
+}
+.ways {
+  display: flex;
+  align-items: center;
+  gap: var(--s4);
 }
 .top {
   display: flex;

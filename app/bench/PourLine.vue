@@ -2,7 +2,7 @@
 /** One pour on the bench. Usage: <PourLine :id :piece :view :next /> */
 import { computed } from 'vue'
 import { STAGES, type PourView } from '#core/pour'
-import type { NextThing } from './nextThing'
+import type { NextThing } from '~/parts/pour/nextThing'
 
 const props = defineProps<{ id: string; piece: string; view: PourView; next: NextThing }>()
 const sign = computed(() => `${props.next.stage}, stage ${STAGES.indexOf(props.view.stage) + 1} of 9`)

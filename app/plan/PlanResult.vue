@@ -1,12 +1,22 @@
 <script setup lang="ts">
 /** What the worksheet comes to: what to weigh, the timeline, what it becomes. Usage: <PlanResult :plan :evaluation :stale :last-consistency /> */
 import { SIFT_STAGE_WORDS } from './words'
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
+import { burnHazard } from '#core/heat'
 import { plasterClass } from '#core/plaster'
-import { soakTimeS, type PlanEvaluation, type PourPlan, type RemedyChange } from '#core/pour'
+import {
+  actBefore,
+  conditionsOf,
+  soakTimeS,
+  type PlanEvaluation,
+  type PourPlan,
+  type RemedyChange,
+} from '#core/pour'
 import { useUnits } from '~/parts/show/useUnits'
 import { cautionsOfPlan } from '~/parts/show/cautions'
 import { pourTimeAtBest, timeToPour } from '~/parts/mix/pourTime'
+import { durationText } from '~/parts/show/time'
+import { ACT_WORDS, BURN_WORDS, CONDITION_WORDS } from '~/parts/words/demould'
 import { provenanceWords } from '~/parts/words/plaster'
 import { issueWords } from '~/parts/words/mix'
 
@@ -26,6 +36,16 @@ const ratioFrom = computed(() => {
   return own && plaster.origins ? provenanceWords(plaster.origins.consistency) : 'as you set it'
 })
 const window = computed(() => outcome.value?.pourWindowS)
+const asking = ref(false)
+const burn = computed(() => {
+  const hazard = burnHazard(outcome.value?.heat.surfacePeakC ?? 0)
+  return hazard === 'none' ? undefined : hazard
+})
+const conditions = computed(() => {
+  const of = outcome.value
+  return of ? conditionsOf(of.problem, { ...of, marks: of.heat }, of.wetMassG) : []
+})
+const act = computed(() => outcome.value && actBefore(outcome.value.problem, props.plan, conditions.value))
 </script>
 
 <template>
@@ -103,6 +123,23 @@ const window = computed(() => outcome.value?.pourWindowS)
           </p>
         </div>
         <SettingTimeline :outcome="outcome" :soak-s="soakTimeS(plan)" :stir-s="plan.stirS" />
+        <p>
+          Inside it gets to about <b>{{ units.temp(outcome.heat.peakC) }}</b>, its surface to
+          <b>{{ units.temp(outcome.heat.surfacePeakC) }}</b><template v-if="burn"
+            >: {{ BURN_WORDS[burn].toLowerCase() }}</template
+          >. <button type="button" class="what-if" @click="asking = true">What if…</button>
+        </p>
+        <p v-for="condition in conditions" :key="condition">{{ CONDITION_WORDS[condition] }}</p>
+        <p v-if="act">
+          <b>{{ ACT_WORDS[act.id] }}</b>: out after {{ durationText(act.outS) }} instead of
+          {{ durationText(outcome.demould.recommendedS) }}.
+        </p>
+        <WhatIf
+          v-model="asking"
+          :problem="outcome.problem"
+          :pace="{ meanLn: 0, sigmaLn: outcome.setting.sigmaLn }"
+          :plan="plan"
+        />
         <details>
           <summary>How sure is this?</summary>
           <p>
@@ -113,9 +150,11 @@ const window = computed(() => outcome.value?.pourWindowS)
               Ranges hold four times in five for a bag not yet tried here: the class default is good to about
               ±30 %.
             </template>
-            The forecast is for the temperature of the mix and leaves out its own heat: a thick piece warms
-            and hurries, and a strong or warm mix slows down again past {{ units.temp(38) }}. So feel before
-            you take it out: warm, then cooling, and hard.
+            The mix’s own heat, mould, ground and air are worked in.
+            <template v-if="!outcome.heat.even"
+              >Its form is uneven or unknown, so the range is wider.
+            </template>
+            So feel before you take it out: warm, then cooling, and hard.
             <template v-if="outcome.demould.heldByFloor">
               This kind of mould keeps it longer than the plaster needs (common practice).
             </template>
@@ -133,6 +172,15 @@ const window = computed(() => outcome.value?.pourWindowS)
 </template>
 
 <style scoped>
+.what-if {
+  min-height: 44px;
+  padding: 0 var(--s3);
+  border: 2px solid var(--line);
+  border-radius: 999px;
+  background: transparent;
+  font-weight: 600;
+  cursor: pointer;
+}
 .result {
   display: grid;
   gap: var(--s3);

@@ -4,7 +4,7 @@ import { watch } from 'vue'
 import type { PourFacts, ProbeTrace } from '#core/pour'
 import { filledMs } from '#core/pour'
 import type { KeptReading } from '~~/shared/devices'
-import { callApi } from './api'
+import { callApi, type ApiFailure } from './api'
 import { useBench } from './bench'
 import { useDevices } from './devices'
 import { useForecasts } from './forecasts'
@@ -15,6 +15,13 @@ import { useWorkshop } from './workshop'
 const EVERY_MS = 20_000
 
 type Trace = ProbeTrace & { key: string }
+
+/** A logger's readings as they are sent, named by what its file holds. */
+export interface LoggerReadings {
+  file: string
+  batch: number
+  readings: { atMs: number; tempC: number }[]
+}
 
 /**
  * What the thermometers in setting pieces have said, from the workshop's record and on as they speak, handed to the
@@ -49,7 +56,7 @@ export const useProbes = defineStore('probes', () => {
     }
     for (const { device, channel, batch, atMs, value } of answer.value)
       if (channel.startsWith('t')) add(pourId, `${device} ${channel}`, batch, { atMs, tempC: value })
-    if (traces.get(pourId)!.length > 0) forecasts.setProbes(pourId, traces.get(pourId)!)
+    forecasts.setProbes(pourId, traces.get(pourId)!)
   }
 
   function listen() {
@@ -78,5 +85,23 @@ export const useProbes = defineStore('probes', () => {
     if (isReal) useIntervalFn(listen, EVERY_MS)
   }
 
-  return { start }
+  /** A logger's file, read, put to a pour. @returns why not, when it cannot be. */
+  async function addFile(pourId: string, file: LoggerReadings): Promise<ApiFailure | undefined> {
+    const answer = await callApi(`/api/pours/${encodeURIComponent(pourId)}/readings`, {
+      method: 'POST',
+      body: file,
+    })
+    if (!answer.ok) return answer.failure
+    await fetchOf(pourId)
+    return undefined
+  }
+  async function removeFile(pourId: string, file: string): Promise<ApiFailure | undefined> {
+    const path = `/api/pours/${encodeURIComponent(pourId)}/readings?file=${encodeURIComponent(file)}`
+    const answer = await callApi(path, { method: 'DELETE' })
+    if (!answer.ok) return answer.failure
+    await fetchOf(pourId)
+    return undefined
+  }
+
+  return { start, addFile, removeFile }
 })

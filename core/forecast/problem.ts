@@ -41,6 +41,8 @@ export interface SetProblem {
   /** The form is known and even; where it is not, the range is wider for it. */
   even: boolean
   kind: MouldKind
+  /** Taken elsewhere on the way. */
+  later?: { fromS: number; around: HeatSurroundings }
 }
 
 /** Nothing is followed further than this. */
@@ -70,6 +72,7 @@ function heatInputOf(problem: SetProblem, factor: number, piece: HeatPiece, unti
     pouredAtS,
     ageAtPourMin: ageAtMin(setting, pouredAtS),
     untilS,
+    ...(problem.later ? { later: problem.later } : {}),
   }
 }
 

@@ -25,6 +25,8 @@ export interface HeatInput {
   ageAtPourMin: number
   /** How long to follow it, s since mid-sprinkle. */
   untilS: number
+  /** Taken elsewhere at a time, s since mid-sprinkle: mould and ground under it stay, what is about them changes. */
+  later?: { fromS: number; around: HeatSurroundings }
 }
 
 export interface HeatOptions {
@@ -134,7 +136,8 @@ function march(
   { stepS, untilAlpha, atLeastS, pastPeak, depths }: Required<Omit<HeatOptions, 'castCells'>>,
   forS: number,
 ): HeatRun {
-  const { mix, around, halfHydrationMin, pouredAtS } = input
+  const { mix, halfHydrationMin, pouredAtS, later } = input
+  let { around } = input
   const { cells: n, castCells: m, volume, conductance } = layout
   const inductionMin = INDUCTION_SHARE * halfHydrationMin
   const perMin = 1 / (halfHydrationMin - inductionMin)
@@ -155,14 +158,18 @@ function march(
   const upper = new Float64Array(n)
   const right = new Float64Array(n)
   const castVolume = volume.subarray(0, m).reduce((sum, v) => sum + v, 0)
-  const underC = layout.far === 'air' ? around.airTempC : around.groundTempC
   const isBench = input.piece.standsOn === 'bench'
-  const farH = isBench ? UNDER_BENCH_W_M2K : convectionWM2K(around.speedMS) + RADIATION_W_M2K
-  // From the last cell's middle to the air or to the ground that stays as it is.
-  const farG =
-    layout.far === 'fixed'
-      ? layout.farHalf
-      : (layout.farHalf * farH * layout.farArea) / (layout.farHalf + farH * layout.farArea)
+  const under = () => {
+    const farH = isBench ? UNDER_BENCH_W_M2K : convectionWM2K(around.speedMS) + RADIATION_W_M2K
+    // From the last cell's middle to the air or to the ground that stays as it is.
+    return layout.far === 'fixed'
+      ? { underC: around.groundTempC, farG: layout.farHalf }
+      : {
+          underC: around.airTempC,
+          farG: (layout.farHalf * farH * layout.farArea) / (layout.farHalf + farH * layout.farArea),
+        }
+  }
+  let { underC, farG } = under()
   const isOpen = layout.topHalf > 0
   let topC = temp[0]!
   let peakC = -Infinity
@@ -212,6 +219,10 @@ function march(
   let last = 0
   for (let step = 1; step <= steps; step++) {
     const dt = step <= fineSteps ? stepS : stepS * COARSE_STEPS
+    if (later && around !== later.around && atS >= later.fromS) {
+      around = later.around
+      ;({ underC, farG } = under())
+    }
     // Sources of this step, and capacities after it.
     for (let i = 0; i < m; i++) {
       age[i]! += (rateAt(temp[i]!) * dt) / 60

@@ -8,7 +8,7 @@ import {
   type Weighing,
 } from '../drying'
 import type { Issue } from '../errors'
-import { forecastSet } from '../forecast'
+import { forecastSet, type SetProblem } from '../forecast'
 import type { HeatMarks } from '../heat'
 import { checkThickness, placeLeftover, type LeftoverPlan, type ThicknessCode } from '../mould'
 import {
@@ -64,6 +64,8 @@ export interface PlanOutcome {
   demould: DemouldForecast
   /** How hot it gets, and when; `even` says whether its form is one the heat model knows. */
   heat: HeatMarks & { even: boolean }
+  /** What that follows from, for whoever asks what if. */
+  problem: SetProblem
   /** Time left for pouring once stirring ends, s, with its range; may be negative. The early end is what to go by. */
   pourWindowS: Range
   /** What pouring the largest bowl takes at the least, s. */
@@ -247,6 +249,7 @@ export function evaluatePlan(plan: PourPlan): PlanEvaluation {
       setting,
       demould,
       heat: { ...marks, even: problem.even },
+      problem,
       pourWindowS,
       pourNeedsS: window.neededS,
       dryMassG: piece.dryMassG,

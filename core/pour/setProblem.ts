@@ -9,7 +9,7 @@ import type { PlanMember, PourPlan } from './plan'
 type Wall = HeatPiece['walls'][number]
 
 /** Walls as such moulds usually have them, mm (common practice, no source); what only stands about a mould is left out. */
-const USUAL_WALL: Readonly<Record<MouldMaterial, Wall | undefined>> = {
+export const USUAL_WALL: Readonly<Record<MouldMaterial, Wall | undefined>> = {
   silicone: { material: 'silicone', thicknessMm: 6 },
   polyurethane: { material: 'silicone', thicknessMm: 6 },
   latex: { material: 'latex', thicknessMm: 2 },

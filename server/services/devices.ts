@@ -134,6 +134,39 @@ export async function readingsOf(db: Db, pourId: string): Promise<KeptReading[]>
   }))
 }
 
+export interface LoggerReadings {
+  file: string
+  batch: number
+  readings: { atMs: number; tempC: number }[]
+}
+
+/** A logger's file put to a pour. The same file again is the same readings. @returns how many are new. */
+export async function addLoggerReadings(
+  db: Db,
+  pourId: string,
+  of: LoggerReadings,
+): Promise<{ added: number }> {
+  const pour = await db.selectFrom('pour').select('id').where('id', '=', pourId).executeTakeFirst()
+  if (!pour) throw new DomainError('not_found')
+  const rows = JSON.stringify(of.readings.map((r) => ({ at: r.atMs, v: r.tempC })))
+  const { rows: added } = await sql`
+    insert into reading (device_id, channel, at, value, stable, pour_id, batch)
+    select ${of.file}, 't1', to_timestamp(r.at / 1000), r.v, true, ${pourId}::uuid, ${of.batch}::int
+    from jsonb_to_recordset(${rows}::jsonb) as r (at double precision, v double precision)
+    on conflict do nothing returning 1`.execute(db)
+  return { added: added.length }
+}
+
+/** Takes a logger's file off a pour. */
+export async function deleteLoggerReadings(db: Db, pourId: string, file: string): Promise<void> {
+  const gone = await db
+    .deleteFrom('reading')
+    .where('pour_id', '=', pourId)
+    .where('device_id', '=', file)
+    .executeTakeFirst()
+  if (gone.numDeletedRows === 0n) throw new DomainError('not_found')
+}
+
 /** Readings of a scale serve the weighing; a week later nobody looks at how a bowl was filled. */
 export async function pruneReadings(db: Db, olderThanMs: number, nowMs: number): Promise<void> {
   await db

@@ -128,6 +128,11 @@ it('no route reads or writes a row of another workshop', async () => {
     'PUT /api/plasters/:id': { revision: 1, plaster },
     'PUT /api/recipes/:id': { revision: 1, recipe: { name: 'x', plan: testPlan() } },
     'PUT /api/pours/:id/plan': { revision: 1, plan: testPlan() },
+    'POST /api/pours/:id/readings': {
+      file: 'file.0123456789abcdef',
+      batch: 0,
+      readings: [1, 2, 3].map((n) => ({ atMs: n * 1000, tempC: 20 + n })),
+    },
     'POST /api/pours/:id/events': {
       id: randomUUID(),
       occurredAtMs: Date.now() - 10,

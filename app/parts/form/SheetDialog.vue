@@ -2,7 +2,7 @@
 /** A sheet over the run. Usage: <SheetDialog v-model="open" title="Note">…</SheetDialog> */
 import { useId, useTemplateRef, watch } from 'vue'
 
-defineProps<{ title: string }>()
+defineProps<{ title: string; wide?: boolean }>()
 const open = defineModel<boolean>({ required: true })
 const dialog = useTemplateRef('dialog')
 const id = useId()
@@ -11,7 +11,7 @@ watch(open, (now) => (now ? dialog.value?.showModal() : dialog.value?.close()), 
 </script>
 
 <template>
-  <dialog ref="dialog" :aria-labelledby="id" @close="open = false">
+  <dialog ref="dialog" :class="{ wide }" :aria-labelledby="id" @close="open = false">
     <div v-if="open" class="sheet">
       <h2 :id="id">{{ title }}</h2>
       <slot />
@@ -27,6 +27,9 @@ dialog {
   background: var(--plaster);
   color: var(--ink);
   width: min(34rem, calc(100vw - 2rem));
+}
+dialog.wide {
+  width: min(60rem, calc(100vw - 2rem));
 }
 dialog::backdrop {
   background: #0a1d23b0;

@@ -1,3 +1,4 @@
+import type { Act, Condition } from '#core/pour'
 import type { FragilePlace, LatestReason, OutStep, OutTool } from '#core/demould'
 import type { CueAnswer, ProbeFault, TouchCue } from '#core/forecast'
 import type { BurnHazard } from '#core/heat'
@@ -96,3 +97,41 @@ export const BURN_WORDS: Record<Exclude<BurnHazard, 'none'>, string> = {
   burns_in_minutes: 'It burns in minutes',
   burns_at_once: 'It burns in half a minute or less',
 }
+
+/** What place and size ask for; common practice, no source. */
+export const CONDITION_WORDS: Record<Condition, string> = {
+  cold_ground:
+    'On cold ground it takes long, overnight at best. Clear the dam so that air gets at it, or lift it with its ground and take it to the warm. Never pull at it early.',
+  cold_room: 'In the cold it takes long: warm water, a warm place, or simply wait.',
+  hot_place: 'In the heat it hurries: shade, cool water, smaller bowls.',
+  strong_heat:
+    'It gets very hot inside, which slows its own set and strains it as it cools: leave it in until it has cooled, and pour less at a time next time.',
+  heavy:
+    'A heavy piece stays hot for long and breaks under its own weight: two pairs of hands, and lift it level.',
+  never_warm: 'Too thin or too cold to be felt warm: that it is not means nothing.',
+}
+
+export const ACT_WORDS: Record<Act['id'], string> = {
+  to_the_warm: 'Taken to a warm room (20 °C) now',
+  warmer_water: 'With warmer water',
+  cooler_water: 'With cooler water',
+}
+
+/** What is seen while it sets, and whether it matters; common practice, no source. */
+export const SIGN_WORDS: readonly { sign: string; means: string }[] = [
+  {
+    sign: 'A film of water on top',
+    means:
+      'More water than it binds, or powder that settled. Wipe it off; it matters only where it stays milky and soft.',
+  },
+  {
+    sign: 'The face is still soft',
+    means:
+      'The open face sets last where it is cold or dries in a draught. Cover it, wait; it matters if the rest rings and it still dents.',
+  },
+  {
+    sign: 'It was never warm',
+    means:
+      'Of a thin or cold piece it means nothing. Of a thick one: old powder, or far too much water; try a thumbnail before you trust it.',
+  },
+]

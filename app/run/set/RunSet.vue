@@ -3,24 +3,32 @@
  * While it sets: its clock (slotted in), how sure it is that it may come out, why, how hot it is, and its curve.
  * Usage: <RunSet :facts :pour-id :now-ms><RunClock … /></RunSet>
  */
-import { computed, defineAsyncComponent, useTemplateRef } from 'vue'
+import { computed, defineAsyncComponent, ref, useTemplateRef } from 'vue'
 import { LATEST_OUT } from '#core/demould'
 import { READY_ENOUGH, readyChance } from '#core/forecast'
 import { settingToCsv } from '#core/formats'
 import { burnHazard, contactToBurnS } from '#core/heat'
-import type { PourOutlook } from '#core/pour'
+import { actNow, conditionsOf, problemOf, type PourOutlook } from '#core/pour'
 import { figure } from '~/parts/show/figures'
 import { saveFile, saveUrl } from '~/parts/show/saveFile'
 import { durationText, momentText } from '~/parts/show/time'
 import { useUnits } from '~/parts/show/useUnits'
-import { BURN_WORDS, CUE_SEEN, LATEST_WORDS, PROBE_FAULT_WORDS } from '~/parts/words/demould'
+import {
+  ACT_WORDS,
+  BURN_WORDS,
+  CONDITION_WORDS,
+  CUE_SEEN,
+  LATEST_WORDS,
+  PROBE_FAULT_WORDS,
+  SIGN_WORDS,
+} from '~/parts/words/demould'
 import { useForecasts } from '~/stores/forecasts'
-import { curveAt, setRows, setSeries } from './setSeries'
+import { curveAt, setRows, setSeries } from '~/parts/set/setSeries'
 import { movedSentence } from './setWords'
 import { useSetCurve } from './useSetCurve'
 import DepthStrip from './DepthStrip.vue'
 
-const SetChart = defineAsyncComponent(() => import('./SetChart.vue'))
+const SetChart = defineAsyncComponent(() => import('~/parts/set/SetChart.vue'))
 
 const props = defineProps<{ facts: PourOutlook; pourId: string; nowMs: number }>()
 const units = useUnits()
@@ -74,6 +82,19 @@ const spoken = computed(
   () =>
     `Inside at most ${units.temp(marks.value.peakC)} at ${at(marks.value.peakS)}; out at ${at(props.facts.demould.recommendedS)}`,
 )
+const massG = computed(() => {
+  const { actual, planned, plan } = props.facts
+  const { slurryMl, waterG, powderG, fillerG } = actual ?? planned
+  return ((waterG + powderG + fillerG) * plan.mould.cavityMl) / slurryMl
+})
+const problem = computed(() => problemOf(props.facts, props.facts.inHand))
+const conditions = computed(() => conditionsOf(problem.value, props.facts.inHand, massG.value))
+const pace = computed(() => props.facts.learnt?.pace ?? { meanLn: 0, sigmaLn: props.facts.sigmaLn })
+/** Once a minute: it asks the models. */
+const minute = computed(() => Math.floor(nowS.value / 60))
+const act = computed(() => actNow(problem.value, pace.value, conditions.value, 60 * minute.value))
+const asking = ref(false)
+const reading = ref(false)
 const contradicting = computed(() => props.facts.learnt?.contradicting ?? [])
 const chart = useTemplateRef<{ png: () => string | undefined }>('chart')
 const fileName = computed(() => `${props.facts.plan.piece.replaceAll(/[^\w-]+/g, '-').toLowerCase()}-setting`)
@@ -119,13 +140,16 @@ function saveCsv() {
           v-if="marks.peakS > nowS"
           >; hottest {{ units.temp(marks.peakC) }} at {{ at(marks.peakS) }}</template
         ><template v-else>; hottest was at {{ at(marks.peakS) }}</template
-        ><template v-if="marks.warmS === undefined"
-          >. Too thin or too cold to be felt warm: that means nothing</template
         >.
       </p>
       <p v-if="burn" class="burn">{{ burn }}</p>
       <p v-for="fault in facts.learnt?.probeFaults ?? []" :key="fault" class="burn">
         {{ PROBE_FAULT_WORDS[fault] }}
+      </p>
+      <p v-for="condition in conditions" :key="condition" class="why">{{ CONDITION_WORDS[condition] }}</p>
+      <p v-if="act" class="why" data-testid="act">
+        <b>{{ ACT_WORDS[act.id] }}: out at {{ at(act.outS) }}</b> instead of
+        {{ at(facts.demould.recommendedS) }}.
       </p>
       <p v-if="contradicting.length > 0" class="burn" data-testid="contradicting">
         {{ contradicting.map((c) => `${CUE_SEEN[c.cue]} at ${figure(c.atS / 60)} min`).join(', ') }}: does not
@@ -146,6 +170,8 @@ function saveCsv() {
       >
         <button type="button" @click="savePng">PNG</button>
         <button type="button" @click="saveCsv">CSV</button>
+        <button type="button" @click="reading = true">Logger’s file</button>
+        <button type="button" @click="asking = true">What if</button>
       </SetChart>
       <div v-else class="waiting" role="status">Drawing its curve…</div>
       <DepthStrip
@@ -155,6 +181,15 @@ function saveCsv() {
         :hottest-at="marks.hottestAt"
         :piece="facts.plan"
       />
+      <details>
+        <summary>Something looks odd</summary>
+        <dl>
+          <template v-for="{ sign, means } in SIGN_WORDS" :key="sign">
+            <dt>{{ sign }}</dt>
+            <dd>{{ means }}</dd>
+          </template>
+        </dl>
+      </details>
       <details v-if="curve">
         <summary>The same as a table</summary>
         <table>
@@ -179,6 +214,8 @@ function saveCsv() {
         </table>
       </details>
     </div>
+    <WhatIf v-model="asking" :problem="problem" :pace="pace" :plan="facts.plan" />
+    <LoggerFile v-model="reading" :pour-id="pourId" :facts="facts" :now-ms="nowMs" />
   </section>
 </template>
 
@@ -258,6 +295,12 @@ function saveCsv() {
   border-radius: 0.5rem;
   padding: var(--s1) var(--s3);
   font-weight: 600;
+}
+dt {
+  font-weight: 700;
+}
+dd {
+  margin: 0 0 var(--s2);
 }
 summary {
   min-height: 40px;

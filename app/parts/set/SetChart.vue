@@ -40,7 +40,8 @@ const props = defineProps<{
   other?: { label: string; curve: SetCurve }
   traces: readonly ProbeTrace[]
   startMs: number
-  nowMs: number
+  /** Undefined where nothing has been poured yet. */
+  nowMs?: number
   /** Upright lines, minutes since the powder met the water. */
   marks: readonly { atMin: number; label: string; warm: boolean }[]
   /** What was seen or felt, by its time. */
@@ -48,6 +49,9 @@ const props = defineProps<{
   spoken: string
 }>()
 const units = useUnits()
+const nowMinute = computed(() =>
+  props.nowMs === undefined ? undefined : (props.nowMs - props.startMs) / 60_000,
+)
 const series = computed(() => setSeries(props.curve, props.traces, props.startMs))
 
 const token = (name: string) => getComputedStyle(document.documentElement).getPropertyValue(name).trim()
@@ -67,7 +71,7 @@ const shown = computed(() => view.value ?? whole.value)
 const LEAST_MIN = 10
 function zoom(by: number) {
   const { from, to } = shown.value
-  const nowMin = (props.nowMs - props.startMs) / 60_000
+  const nowMin = nowMinute.value ?? 0
   const middle = nowMin > from && nowMin < to ? nowMin : (from + to) / 2
   const half = Math.max(LEAST_MIN / 2, ((to - from) / 2) * by)
   setView(middle - half, middle + half)
@@ -123,7 +127,7 @@ const uprights: Plugin<'scatter'> = {
       ctx.fillText(label, x + (isLeft ? -5 : 5), area.top + 13 + 16 * row)
       ctx.restore()
     }
-    draw((props.nowMs - props.startMs) / 60_000, 'now', colours.value.ink, [], 0)
+    if (nowMinute.value !== undefined) draw(nowMinute.value, 'now', colours.value.ink, [], 0)
     props.marks.forEach((m, i) =>
       draw(m.atMin, m.label, m.warm ? colours.value.warm : colours.value.soft, [6, 5], 1 + i),
     )
