@@ -67,7 +67,7 @@ const sign = computed(() =>
         <template v-else-if="run.words">
           <p v-if="bowlName" class="bowl" data-testid="bowl">{{ bowlName }}</p>
           <h1>{{ run.view.pastWorking ? 'It should have set by now' : run.words.title }}</h1>
-          <p class="how">
+          <p v-if="run.mode !== 'wait'" class="how">
             {{
               run.view.pastWorking
                 ? 'Go on tapping through what was done, or give it up and say why.'

@@ -6,7 +6,15 @@ export type { NextLook } from './look'
 export type { Pace } from './pace'
 export { PROBE_FAULTS } from './probe'
 export type { ProbeFault, ProbeSeries } from './probe'
-export { READY_ENOUGH, demouldForecast, forecastEvent, forecastSet, runAtPace, timesAtPace } from './problem'
+export {
+  READY_ENOUGH,
+  demouldForecast,
+  forecastAt,
+  forecastEvent,
+  forecastSet,
+  runAtPace,
+  timesAtPace,
+} from './problem'
 export type { SetForecast, SetProblem } from './problem'
 export { curveUntilS, setCurve } from './curve'
 export type { SetCurve } from './curve'

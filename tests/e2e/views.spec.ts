@@ -69,6 +69,7 @@ test('no view has a serious fault by axe, is wider than a phone, or asks for any
     `/recipes/${recipeId}`,
     ...['', '/edit', '/card'].map((part) => `/moulds/${mouldId}${part}`),
     '/settings',
+    '/wall',
     '/safety',
     ...Object.values(PIECES).map((p) => `/pour/${id(p)}`),
     ...['card', 'labels'].map((part) => `/pour/${id(PIECES.mould)}/${part}`),

@@ -52,8 +52,9 @@ test('the whole job by hand: plan, weigh, sift, soak, stir, pour, set, demould, 
 
   // A knock while it sets takes nothing out.
   await page.keyboard.press('x')
-  await page.getByRole('button', { name: 'Gloss gone' }).click()
-  await expect(page.getByRole('button', { name: 'Gloss gone' })).toBeDisabled()
+  await page.getByRole('button', { name: /^Gloss gone/ }).click()
+  await page.getByRole('button', { name: 'Just now' }).click()
+  await expect(page.getByRole('button', { name: /^Gloss gone/ })).toBeDisabled()
   await clock.pass(90 * 60)
   await expect(head).toHaveText('Take it out')
   await knock('Let it dry', 60)

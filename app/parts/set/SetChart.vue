@@ -62,6 +62,7 @@ const colours = computed(() => ({
   warm: token('--warm'),
   wet: token('--wet'),
   band: token('--warm-light'),
+  ground: token('--plaster'),
 }))
 
 /** Part of the whole that is shown, minutes; undefined is all of it. */
@@ -124,6 +125,12 @@ const uprights: Plugin<'scatter'> = {
       ctx.font = `600 14px ${Chart.defaults.font.family}`
       const isLeft = x > area.right - 130
       ctx.textAlign = isLeft ? 'right' : 'left'
+      const wide = ctx.measureText(label).width
+      ctx.globalAlpha = 0.8
+      ctx.fillStyle = colours.value.ground
+      ctx.fillRect(isLeft ? x - wide - 7 : x + 3, area.top + 1 + 16 * row, wide + 4, 15)
+      ctx.globalAlpha = 1
+      ctx.fillStyle = colour
       ctx.fillText(label, x + (isLeft ? -5 : 5), area.top + 13 + 16 * row)
       ctx.restore()
     }
@@ -214,7 +221,7 @@ const options = computed(() => ({
     legend: {
       labels: {
         usePointStyle: true,
-        pointStyleWidth: 24,
+        pointStyleWidth: 16,
         color: colours.value.ink,
         filter: (item: { text: string }) => item.text !== '',
       },
@@ -290,6 +297,8 @@ figure {
 .tools :deep(button) {
   min-width: 44px;
   min-height: 40px;
+  padding: 0 var(--s2);
+  font-size: 0.92rem;
   border: 1px solid var(--line);
   border-radius: 0.6rem;
   background: transparent;

@@ -5,7 +5,7 @@
  */
 import Button from 'primevue/button'
 import { computed, defineAsyncComponent, reactive, shallowRef, watch } from 'vue'
-import { curveUntilS, forecastSet, type Pace, type SetCurve, type SetProblem } from '#core/forecast'
+import { curveUntilS, forecastAt, type Pace, type SetCurve, type SetProblem } from '#core/forecast'
 import { MOULD_MATERIALS, type MouldMaterial } from '#core/mould'
 import { problemIf, type PourPlan, type WhatIf } from '#core/pour'
 import { MAX_WATER_TEMP_C, chemicalMinimumConsistency } from '#core/mix'
@@ -87,8 +87,9 @@ const materials = computed(() => MOULD_MATERIALS.map((value) => ({ value, label:
 
 const other = computed(() => problemIf(props.problem, props.plan, change))
 const changed = computed(() => Object.keys(change).length > 0)
-const asIs = computed(() => forecastSet(props.problem))
-const asIf = computed(() => forecastSet(other.value))
+const at = (problem: SetProblem) => forecastAt(problem, Math.exp(props.pace.meanLn), props.pace.sigmaLn)
+const asIs = computed(() => at(props.problem))
+const asIf = computed(() => at(other.value))
 const untilS = computed(() =>
   Math.max(...[asIs.value, asIf.value].map((f) => curveUntilS(f.demould.recommendedS, undefined))),
 )

@@ -133,6 +133,7 @@ function saveCsv() {
         <span class="fill" :style="{ width: `${100 * chance}%` }" />
         <span class="enough" :style="{ left: `${100 * READY_ENOUGH}%` }" />
       </div>
+      <p v-if="burn" class="burn">{{ burn }}</p>
       <p v-if="moved" class="why" data-testid="moved">{{ movedSentence(moved, startMs, nowMs) }}</p>
       <p v-else class="why">By bag, mix and temperatures; a look sharpens it.</p>
       <p v-if="coreC !== undefined && surfaceC !== undefined" class="why">
@@ -142,7 +143,6 @@ function saveCsv() {
         ><template v-else>; hottest was at {{ at(marks.peakS) }}</template
         >.
       </p>
-      <p v-if="burn" class="burn">{{ burn }}</p>
       <p v-for="fault in facts.learnt?.probeFaults ?? []" :key="fault" class="burn">
         {{ PROBE_FAULT_WORDS[fault] }}
       </p>

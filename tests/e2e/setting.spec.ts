@@ -1,0 +1,209 @@
+import { randomUUID } from 'node:crypto'
+import { readFileSync } from 'node:fs'
+import type { Page } from '@playwright/test'
+import { runAtPace } from '../../core/forecast'
+import type { MouldKind } from '../../core/mould'
+import { keepPlan, outlookFrom, problemOf, type EventBody, type PourPlan } from '../../core/pour'
+import { testPlan } from '../unit/plans'
+import { expect, storedEvents, test } from './fixtures'
+
+const MIN = 60_000
+
+type Server = { server: { address: string } }
+
+/** A pour that was poured so long ago, as a plan says it and with what has happened since, sent as a bench would. */
+async function poured(
+  page: Page,
+  workshop: Server,
+  plan: PourPlan,
+  agoMin: number,
+  more: [atMin: number, EventBody][] = [],
+) {
+  const { address } = workshop.server
+  const id = randomUUID()
+  const kept = keepPlan(plan)
+  const made = await page.request.post(`${address}/api/pours`, { data: { id, plan: kept } })
+  expect(made.ok()).toBe(true)
+  const [bowl] = kept.kept.batches
+  const told: [atMin: number, body: EventBody][] = [
+    [-9, { type: 'mould_ready' }],
+    [-8, { type: 'weighed', what: 'water', massG: bowl!.waterG }],
+    [-7, { type: 'weighed', what: 'powder', massG: bowl!.powderG }],
+    [-6, { type: 'sift_started' }],
+    [-5, { type: 'sifted' }],
+    [-3, { type: 'soaked' }],
+    [-1, { type: 'stirred', manner: 'hand' }],
+    [0, { type: 'poured' }],
+    [1, { type: 'tapped' }],
+    ...more,
+  ]
+  const zeroMs = Date.now() - agoMin * MIN
+  for (const [atMin, body] of told) {
+    const data = { id: randomUUID(), occurredAtMs: Math.round(zeroMs + atMin * MIN), who: 'Mina', body }
+    const answer = await page.request.post(`${address}/api/pours/${id}/events`, { data })
+    expect(answer.ok(), JSON.stringify(body)).toBe(true)
+  }
+  const events = told.map(([atMin, body]) => ({
+    id: randomUUID(),
+    occurredAtMs: zeroMs + atMin * MIN,
+    who: '',
+    body,
+  }))
+  return { id, zeroMs, outlook: outlookFrom(kept, events) }
+}
+
+const mouldOf = (kind: MouldKind, thicknessMm = 30): PourPlan['mould'] => ({
+  ...testPlan().mould,
+  kind,
+  thicknessMm,
+})
+
+/** What each mould says of the way out, in part. */
+const WAY_OUT: Partial<Record<MouldKind, RegExp>> = {
+  silicone: /Peel back from the base/,
+  waste_clay: /Peel the clay from the rim/,
+  latex: /talc/,
+  alginate: /between the fingers/,
+  impression_tray: /warm water for seconds/,
+  shell: /Dig the clay out/,
+  ground: /Lift with both hands/,
+}
+
+test('every mould: its curve, its chance, what to look at and the way out; a look and a thermometer sharpen it', async ({
+  page,
+  open,
+  workshop,
+}) => {
+  test.setTimeout(150_000)
+  for (const [kind, way] of Object.entries(WAY_OUT) as [MouldKind, RegExp][])
+    await test.step(kind, async () => {
+      const plan = testPlan('pottery', { piece: `A ${kind}`, mould: mouldOf(kind) })
+      const { id, zeroMs, outlook } = await poured(page, workshop, plan, 12)
+      await open(page, `/pour/${id}`)
+      await expect(page.getByRole('heading', { level: 1 })).toHaveText('Leave it alone')
+      await expect(page.getByTestId('ready')).toContainText('ready now')
+      await expect(page.getByRole('img', { name: /Inside at most/ })).toBeVisible()
+      await expect(page.getByRole('region', { name: 'Taking it out' })).toContainText(way)
+      // One look, found sooner than the bag says.
+      await expect(page.getByTestId('look')).toBeVisible()
+      await page.getByRole('button', { name: /^Gloss gone/ }).click()
+      await page.getByRole('button', { name: 'Just now' }).click()
+      await expect(page.getByTestId('moved')).toContainText(
+        /Gloss gone at \d+ min: \d+ % faster than the bag; out at/,
+      )
+      // A logger in it says the same of a bucket that sets a fifth sooner.
+      const run = runAtPace(problemOf(outlook, outlook.inHand), 0.8, 3 * 3600)
+      const readings = Array.from({ length: 100 }, (_, i) => {
+        const s = outlook.inHand.pouredAtS + 6 * i
+        const at = run.timeS.findIndex((t) => t >= s)
+        return {
+          atMs: Math.round(zeroMs - outlook.inHand.pouredAtS * 1000 + s * 1000),
+          tempC: run.coreC[at]!,
+        }
+      })
+      const answer = await page.request.post(`${workshop.server.address}/api/pours/${id}/readings`, {
+        data: {
+          file: 'file.0123456789abcd0' + (Object.keys(WAY_OUT).indexOf(kind) % 10),
+          batch: 0,
+          readings,
+        },
+      })
+      expect(answer.ok()).toBe(true)
+      const wide = await page.locator('.range').first().textContent()
+      await page.reload()
+      await expect(page.getByTestId('moved')).toContainText(/faster than the bag/)
+      await expect(page.locator('.range').first()).not.toHaveText(wide!)
+    })
+})
+
+test('the set screen by keyboard: a look answered, a curve moved along, what if dragged, files out and in', async ({
+  page,
+  open,
+  workshop,
+}) => {
+  const { id } = await poured(page, workshop, testPlan('gc', { mould: mouldOf('rigid_plastic', 40) }), 14)
+  await open(page, `/pour/${id}`)
+  const look = page.getByTestId('look')
+  await expect(look).toBeVisible()
+  await look.getByRole('button', { name: 'Not yet' }).focus()
+  await page.keyboard.press('Enter')
+  await expect(page.getByTestId('moved')).toContainText('not yet')
+  await expect
+    .poll(async () => (await storedEvents(workshop, id)).at(-1)!.body)
+    .toMatchObject({ type: 'touch', seen: false })
+
+  const chart = page.getByRole('group', { name: /Chart; arrow keys/ })
+  await chart.focus()
+  await page.keyboard.press('+')
+  await expect(page.getByRole('button', { name: 'Further' })).toBeEnabled()
+  // Twice: the whole may have grown meanwhile.
+  await page.keyboard.press('-')
+  await page.keyboard.press('-')
+  await expect(page.getByRole('button', { name: 'Further' })).toBeDisabled()
+  // The same figures for who cannot see it.
+  await page.getByText('The same as a table').click()
+  await expect(page.getByRole('cell', { name: /^20$/ })).toBeVisible()
+
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'CSV' }).click(),
+  ])
+  expect(file.suggestedFilename()).toMatch(/-setting\.csv$/)
+  const csv = readFileSync(await file.path(), 'utf8')
+  expect(csv).toMatch(/^minutes,inside_c,inside_low_c,inside_high_c,surface_c,set_pct,measured_c\n/)
+  const [picture] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'PNG' }).click(),
+  ])
+  expect(
+    readFileSync(await picture.path())
+      .subarray(1, 4)
+      .toString(),
+  ).toBe('PNG')
+
+  await page.getByRole('button', { name: 'What if' }).click()
+  await expect(page.getByTestId('what-if')).toContainText('Drag one')
+  await page.getByLabel(/^Water \d/).fill('5')
+  await expect(page.getByTestId('what-if')).toContainText(/Out \d+ min later/)
+  await page.getByRole('button', { name: 'Close', exact: true }).click()
+
+  // What was just written is a logger's file like any other; one in °F with a clock is found out as well.
+  await page.getByRole('button', { name: 'Logger’s file' }).click()
+  const rows = [
+    'time (s);core °F',
+    ...Array.from({ length: 12 }, (_, i) => `${i * 60};${(68 + 3 * i).toFixed(1).replace('.', ',')}`),
+  ]
+  await page
+    .getByLabel('Logger’s file')
+    .setInputFiles({ name: 'l.csv', mimeType: 'text/csv', buffer: Buffer.from(rows.join('\n')) })
+  await expect(page.getByTestId('logger-found')).toContainText('12 readings')
+  await expect(page.getByTestId('logger-found')).toContainText('20 °C to at most 38 °C')
+  await page.getByRole('button', { name: 'Take these readings' }).click()
+  await expect(page.getByText('Taken: the forecast goes by them, too.')).toBeVisible()
+  const kept = () => workshop.db.selectFrom('reading').select('value').where('pour_id', '=', id).execute()
+  expect(await kept()).toHaveLength(12)
+  await page.getByRole('button', { name: 'Take them out again' }).click()
+  await expect.poll(kept).toHaveLength(0)
+})
+
+test('on the wall the whole shed is read from afar, and its calendar goes out', async ({
+  page,
+  open,
+  workshop,
+}) => {
+  const setting = await poured(page, workshop, testPlan('pottery', { piece: 'Ripple tile' }), 10)
+  await poured(page, workshop, testPlan('pop', { piece: 'Tide clock' }), 95)
+  await page.setViewportSize({ width: 1920, height: 1080 })
+  await open(page, '/wall')
+  await expect(page.getByText('Tide clock')).toBeVisible()
+  const time = page.locator('.time').first()
+  // Seen from 4 m, a letter of 20 mm on a common screen of 0.28 mm a dot.
+  expect(await time.evaluate((el) => parseFloat(getComputedStyle(el).fontSize))).toBeGreaterThan(70)
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Calendar file' }).click(),
+  ])
+  const text = readFileSync(await file.path(), 'utf8')
+  expect(text).toContain(`UID:${setting.id}-demould@nine-ripples`)
+  expect(text).toContain('SUMMARY:Ripple tile: Take it out')
+})
