@@ -16,13 +16,22 @@ export default defineNuxtConfig({
     '~/assets/base.css',
   ],
   // A folder for each of the caster's places; what two of them share is a part.
-  components: ['parts', 'bench', 'plan', 'run', 'moulds', 'plasters', 'casts', 'settings', 'print', 'wall'].map(
-    (room) => ({
-      path: `~/${room}`,
-      pathPrefix: false,
-      pattern: '**/*.vue',
-    }),
-  ),
+  components: [
+    'parts',
+    'bench',
+    'plan',
+    'run',
+    'moulds',
+    'plasters',
+    'casts',
+    'settings',
+    'print',
+    'wall',
+  ].map((room) => ({
+    path: `~/${room}`,
+    pathPrefix: false,
+    pattern: '**/*.vue',
+  })),
   app: {
     head: {
       htmlAttrs: { lang: 'en' },

@@ -174,7 +174,7 @@ test('the set screen by keyboard: a look answered, a curve moved along, what if 
     ...Array.from({ length: 12 }, (_, i) => `${i * 60};${(68 + 3 * i).toFixed(1).replace('.', ',')}`),
   ]
   await page
-    .getByLabel('Logger’s file')
+    .getByLabel('Logger’s file', { exact: true })
     .setInputFiles({ name: 'l.csv', mimeType: 'text/csv', buffer: Buffer.from(rows.join('\n')) })
   await expect(page.getByTestId('logger-found')).toContainText('12 readings')
   await expect(page.getByTestId('logger-found')).toContainText('20 °C to at most 38 °C')
