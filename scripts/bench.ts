@@ -15,6 +15,7 @@ import { startServer } from '../tests/support/server'
 import { testPlan, wholeRun } from '../tests/unit/plans'
 import { CHROMIUM_ARGS, CHROMIUM_PATH } from './chromium'
 import { benchDevices } from './benchDevices'
+import { benchHeat } from './benchHeat'
 import { benchServer } from './benchServer'
 import { loadDemo } from './demo'
 
@@ -59,6 +60,7 @@ async function lanesShown(page: Page, address: string): Promise<number> {
 const plan = testPlan()
 const run = wholeRun()
 const kept = keepPlan(plan)
+rows.push(...benchHeat())
 rows.push(['one full plan evaluation, median', medianMs(() => evaluatePlan(plan), 500), 'ms', 5])
 /** Eight bowls of a large filled mould, warm water, its schools side by side and the curves under the slider. */
 const large = testPlan('pottery', {

@@ -382,7 +382,11 @@ export const eventBodySchema = z.discriminatedUnion('type', [
     ...inBatch,
     ...fromReading,
   }),
-  z.object({ type: z.literal('demoulded'), outcome: z.enum(DEMOULD_OUTCOMES) }),
+  z.object({
+    type: z.literal('demoulded'),
+    outcome: z.enum(DEMOULD_OUTCOMES),
+    gripped: z.boolean().optional(),
+  }),
   z.object({
     type: z.literal('mould_damage'),
     mouldId: id.nullable(),

@@ -56,7 +56,8 @@ const touch = (cue: TouchCue, answer: CueAnswer) =>
     seen: answer !== 'not_yet',
     ...(answer === 'already' ? { already: true } : {}),
   })
-const out = (outcome: DemouldOutcome) => emit('record', { type: 'demoulded', outcome })
+const out = (outcome: DemouldOutcome, gripped = false) =>
+  emit('record', { type: 'demoulded', outcome, ...(gripped ? { gripped } : {}) })
 </script>
 
 <template>
@@ -95,6 +96,7 @@ const out = (outcome: DemouldOutcome) => emit('record', { type: 'demoulded', out
         <span class="figure">{{ action }}</span>
         <span>touch here{{ anyKey ? ', or any key' : '' }}</span>
       </button>
+      <button type="button" class="lesser" @click="out('whole', true)">Whole, but it gripped</button>
       <button type="button" class="lesser" @click="out('damaged')">Out, with damage</button>
       <button type="button" class="lesser" @click="out('broken')">It broke</button>
     </div>
@@ -150,7 +152,7 @@ const out = (outcome: DemouldOutcome) => emit('record', { type: 'demoulded', out
 .out {
   flex: 1;
   display: grid;
-  grid-template-columns: 1fr 1fr;
+  grid-template-columns: repeat(3, 1fr);
   grid-template-rows: 1fr auto;
   gap: var(--s3);
 }

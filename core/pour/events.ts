@@ -101,7 +101,8 @@ export type EventBody =
   /** Looked for and felt: seen just then, seen and so already for who knows how long, or not there yet. */
   | { type: 'touch'; cue: TouchCue; seen: boolean; already?: boolean }
   | ({ type: 'temperature'; place: 'slurry' | 'surface' | 'room'; tempC: number } & InBatch & FromReading)
-  | { type: 'demoulded'; outcome: DemouldOutcome }
+  /** How it came out; the release did not do its work where it gripped. */
+  | { type: 'demoulded'; outcome: DemouldOutcome; gripped?: boolean }
   /** Something happened to the mould itself, not to the piece. */
   | { type: 'mould_damage'; mouldId: string | null; kind: MouldDamage }
   | { type: 'weighing'; massG: number }

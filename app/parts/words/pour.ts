@@ -213,7 +213,7 @@ export function eventWords(body: EventBody, show: MixShow): string {
     case 'temperature':
       return `${temp(body.tempC)} (${body.place})`
     case 'demoulded':
-      return `Out of the mould, ${body.outcome}`
+      return `Out of the mould, ${body.outcome}${body.gripped ? '; it gripped' : ''}`
     case 'mould_damage':
       return `On the mould: ${DAMAGE_WORDS[body.kind].toLowerCase()}`
     case 'weighing':
