@@ -1,6 +1,6 @@
 import { defineStore } from 'pinia'
 import { shallowReactive } from 'vue'
-import { learnPace, type LearntForecast } from '#core/forecast'
+import { learnPace, type EvidenceOf, type LearntForecast } from '#core/forecast'
 import {
   evidenceOf,
   fits,
@@ -18,11 +18,23 @@ interface Held {
   /** The facts and the probes that it was made for; while better ones are worked on, the last good one stands. */
   facts: PourFacts
   probes: readonly ProbeTrace[]
+  /** What was seen, in short: the same again teaches nothing. */
+  seen: string
+  learnt: LearntForecast | undefined
   forecast: PourForecast
   outlook: PourOutlook
 }
 
 const NO_PROBES: readonly ProbeTrace[] = []
+
+const shortOf = (evidence: EvidenceOf | undefined) =>
+  evidence
+    ? JSON.stringify([
+        evidence.problem,
+        evidence.cues,
+        evidence.probes.map(({ readings }) => [readings.length, readings.at(-1)]),
+      ])
+    : ''
 
 /**
  * What the models make of each pour, beside its facts. What follows from the plan alone is worked out at once; what is
@@ -31,20 +43,8 @@ const NO_PROBES: readonly ProbeTrace[] = []
 export const useForecasts = defineStore('forecasts', () => {
   const { clock } = useBench()
   const held = shallowReactive(new Map<string, Held>())
-  const asked = new Map<string, { facts: PourFacts; probes: readonly ProbeTrace[] }>()
+  const asked = new Map<string, string>()
   const probesOf = shallowReactive(new Map<string, readonly ProbeTrace[]>())
-
-  function hold(
-    id: string,
-    facts: PourFacts,
-    probes: readonly ProbeTrace[],
-    learnt: LearntForecast | undefined,
-  ) {
-    const forecast = forecastPour(facts, learnt)
-    const kept: Held = { facts, probes, forecast, outlook: outlookOf(facts, forecast) }
-    held.set(id, kept)
-    return kept
-  }
 
   const nowS = (facts: PourFacts) => Math.max(1, (clock.nowMs() - (facts.settingStartMs ?? 0)) / 1000)
 
@@ -54,37 +54,48 @@ export const useForecasts = defineStore('forecasts', () => {
     const known = held.get(id)
     if (known?.facts === facts && known.probes === probes) return known.outlook
     const evidence = evidenceOf(facts, probes)
+    const seen = shortOf(evidence)
+    const hold = (learnt: LearntForecast | undefined, forecast = forecastPour(facts, learnt)) => {
+      const made = { facts, probes, seen, learnt, forecast, outlook: outlookOf(facts, forecast) }
+      // Not while a computed value is being worked out: it would set itself off.
+      queueMicrotask(() => held.set(id, made))
+      return made.outlook
+    }
+    // A note, a weighing: nothing that the setting follows from.
+    if (known?.seen === seen) return hold(known.learnt)
     const nothingSeen = !evidence || (evidence.cues.length === 0 && evidence.probes.length === 0)
     const isOut = facts.doneAtMs.demould !== undefined
-    if (!evidence || (isOut && nothingSeen)) {
-      const made = forecastPour(facts)
-      queueMicrotask(() => hold(id, facts, probes, undefined))
-      return outlookOf(facts, made)
+    if (!evidence || (isOut && nothingSeen)) return hold(undefined)
+    if (known && fits(facts, known.forecast)) {
+      ask(id, facts, probes, evidence, seen)
+      return outlookOf(facts, known.forecast)
     }
-    if (!known || !fits(facts, known.forecast)) {
-      // Seen for the first time in this window: shown as it is, not as it would be had nobody looked.
-      const learnt = nothingSeen || isOut ? undefined : learnPace(evidence, nowS(facts))
-      const made = forecastPour(facts, learnt)
-      queueMicrotask(() => {
-        if (!learnt) held.set(id, { facts, probes, forecast: made, outlook: outlookOf(facts, made) })
-        else hold(id, facts, probes, learnt)
-        if (!learnt) ask(id, facts, probes)
-      })
-      return outlookOf(facts, made)
-    }
-    queueMicrotask(() => ask(id, facts, probes))
-    return outlookOf(facts, known.forecast)
+    // Seen for the first time in this window: shown as it is, not as it would be had nobody looked.
+    if (!nothingSeen && !isOut) return hold(learnPace(evidence, nowS(facts)))
+    ask(id, facts, probes, evidence, seen)
+    const forecast = forecastPour(facts)
+    const first = outlookOf(facts, forecast)
+    queueMicrotask(() => {
+      if (!held.has(id))
+        held.set(id, { facts, probes, seen: '', learnt: undefined, forecast, outlook: first })
+    })
+    return first
   }
 
-  function ask(id: string, facts: PourFacts, probes: readonly ProbeTrace[]) {
-    const last = asked.get(id)
-    if (last?.facts === facts && last.probes === probes) return
-    const evidence = evidenceOf(facts, probes)
-    if (!evidence) return
-    asked.set(id, { facts, probes })
-    askForecast(`learn ${id}`, { kind: 'learn', evidence, nowS: nowS(facts) }, (learnt) =>
-      hold(id, facts, probes, learnt),
-    )
+  function ask(
+    id: string,
+    facts: PourFacts,
+    probes: readonly ProbeTrace[],
+    evidence: EvidenceOf,
+    seen: string,
+  ) {
+    if (asked.get(id) === seen) return
+    asked.set(id, seen)
+    askForecast(`learn ${id}`, { kind: 'learn', evidence, nowS: nowS(facts) }, (learnt) => {
+      asked.delete(id)
+      const forecast = forecastPour(facts, learnt)
+      held.set(id, { facts, probes, seen, learnt, forecast, outlook: outlookOf(facts, forecast) })
+    })
   }
 
   /** What the thermometers in a pour have said so far. */

@@ -180,7 +180,17 @@ export function forecastAt(
   }
 }
 
+/** Whatever is recorded of a pour, most of its bowls are what they were: the last few answers are kept. */
+const lately = new Map<string, SetForecast>()
+const MOST_KEPT = 64
+
 /** The forecast before anything of the bucket was seen. */
-export function forecastSet(problem: SetProblem): SetForecast & { times: PaceTimes } {
-  return forecastAt(problem, 1, problem.sigmaLn)
+export function forecastSet(problem: SetProblem): SetForecast {
+  const key = JSON.stringify(problem)
+  const known = lately.get(key)
+  if (known) return known
+  const { times: _, ...forecast } = forecastAt(problem, 1, problem.sigmaLn)
+  if (lately.size >= MOST_KEPT) lately.delete(lately.keys().next().value!)
+  lately.set(key, forecast)
+  return forecast
 }

@@ -118,7 +118,7 @@ const plain = ({ setting, demould, marks }: SetForecast): SetForecast => ({ sett
  */
 export function forecastPour(facts: PourFacts, learnt?: LearntForecast): PourForecast {
   const bowls = facts.batches.map((bowl, i): BowlForecast => {
-    const set = learnt && i === facts.batch ? plain(learnt) : plain(forecastSet(problemOf(facts, bowl)))
+    const set = learnt && i === facts.batch ? plain(learnt) : forecastSet(problemOf(facts, bowl))
     const { consistency } = bowl.settingInput
     return { ...set, flow: flowOf(facts.plan, consistency, set.setting.timeS.work_end.mid, bowl.pouredAtS) }
   })

@@ -92,7 +92,8 @@ test('the whole job by hand: plan, weigh, sift, soak, stir, pour, set, demould, 
   const facts = outlookFrom(plan, events)
   expect(facts.actual).toMatchObject({ waterG: 710, powderG: 1015 })
   expect(facts.verdict).toMatchObject({ verdict: 'usable' })
-  expect(facts.settingInput.stirS).toBeCloseTo(120, 0)
+  // By the page’s own clock, which goes on while it is pressed.
+  expect(Math.abs(facts.settingInput.stirS - 120)).toBeLessThan(3)
 })
 
 test('undo, and the plan stays open until the weighing', async ({ page, open }) => {

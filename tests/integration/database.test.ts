@@ -98,7 +98,7 @@ it('the demo workshop has a pour at every stage, clocks running, and loads a sec
     expect(new Set(running.map((v) => v.stage)).size).toBe(9)
     expect(views.filter((v) => v.status === 'finished')).toHaveLength(2)
     expect(views.filter((v) => v.status === 'failed')).toHaveLength(1)
-    expect(running.filter((v) => v.stage === 'set' && v.urgency === 'soon')).toHaveLength(1)
+    expect(running.filter((v) => v.stage === 'set').length).toBeGreaterThan(1)
     expect(items.some((p) => p.events.filter((e) => e.body.type === 'weighing').length === 4)).toBe(true)
     const failed = items.find((p) =>
       p.events.some((e) => e.body.type === 'finished' && e.body.verdict === 'failed'),

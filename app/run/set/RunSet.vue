@@ -311,10 +311,12 @@ summary {
 }
 table {
   border-collapse: collapse;
+  width: 100%;
+  font-size: 0.95rem;
 }
 th,
 td {
   text-align: right;
-  padding: 2px var(--s3);
+  padding: 2px var(--s1);
 }
 </style>
