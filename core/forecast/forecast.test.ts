@@ -6,7 +6,8 @@ import type { MouldKind } from '../mould'
 import { plasterProperties, type PlasterClassId } from '../plaster'
 import { mapEvents, settingSigmaLn } from '../setting'
 import { CUES, TOUCH_CUES, type CueSeen, type TouchCue } from './cues'
-import { cuesThatCount, learnPace, readyChance } from './learn'
+import { setCurve } from './curve'
+import { cuesThatCount, learnPace, learnSteps, readyChance } from './learn'
 import { normalCdf, normalQuantile, lnNormalCdf } from './normal'
 import { cueOnGrid, lnTimeAt, paceGrid, paceTableSteps, posteriorOf, type Pace, type PaceTable } from './pace'
 import { probeFault, type ProbeSeries } from './probe'
@@ -297,6 +298,21 @@ describe('a thermometer in the piece', () => {
       expect(found.probeFaults).toEqual([])
     }
   })
+  it('a reading that is far out moves nothing', () => {
+    const problem = PROBLEMS[0]!
+    const good = readingsOf(problem, 1, 2700)
+    const spoilt = { readings: good.readings.map((r, i) => (i === 120 ? { ...r, tempC: r.tempC + 6 } : r)) }
+    const [a, b] = [good, spoilt].map((p) => learnPace({ problem, cues: [], probes: [p] }, 2700).pace.meanLn)
+    expect(Math.abs(a! - b!)).toBeLessThan(0.01)
+    expect(Math.abs(a!)).toBeLessThan(0.04)
+  })
+  it('what it read in the bowl before the pour is no reading of the piece', () => {
+    const problem = PROBLEMS[0]!
+    const early = Array.from({ length: 30 }, (_, i) => ({ timeS: 10 * i, tempC: 45 }))
+    const found = learnPace({ problem, cues: [], probes: [{ readings: early }] }, 340)
+    expect(found.pace.meanLn).toBeCloseTo(0, 6)
+    expect(found.probeFaults).toEqual([])
+  })
   it('stays in its error as it is read along, early and late', () => {
     const problem = PROBLEMS[1]!
     for (const untilS of [900, 1500, 2400, 6000]) {
@@ -390,6 +406,58 @@ describe('what to look at next', () => {
       learnPace({ problem: problemOf('pottery', { sizeMm: 5 }), cues: [warm], probes: [] }, 1600)
         .contradicting,
     ).toEqual([warm])
+  })
+})
+
+it('a look is worth what theory says: of a normal, a look at its middle leaves 1 − (2/π)·σ²/(σ² + σc²)', () => {
+  const problem = PROBLEMS[0]!
+  const { cue, sigmaAfter } = learnPace({ problem, cues: [], probes: [] }, 400).next!
+  const [s2, c2] = [problem.sigmaLn ** 2, CUES[cue].sigmaLn ** 2]
+  const exact = problem.sigmaLn * Math.sqrt(1 - (2 / Math.PI) * (s2 / (s2 + c2)))
+  // One look in fifty is taken to be mistaken: worth a little less.
+  expect(sigmaAfter / exact).toBeGreaterThan(0.99)
+  expect(sigmaAfter / exact).toBeLessThan(1.08)
+})
+
+it('says how far it is while it learns, and never more than all', () => {
+  const done: number[] = []
+  const steps = learnSteps({ problem: PROBLEMS[0]!, cues: [], probes: [] }, 400)
+  for (let step = steps.next(); !step.done; step = steps.next()) done.push(step.value)
+  expect(done.length).toBeGreaterThan(10)
+  expect(done).toEqual([...done].sort((a, b) => a - b))
+  expect(done.at(-1)).toBe(1)
+})
+
+describe('the curve that is drawn', () => {
+  const problem = PROBLEMS[1]!
+  const pace = { meanLn: Math.log(0.9), sigmaLn: 0.2 }
+  const curve = setCurve(problem, pace, 7200)
+  it('is the run at that pace, from the pour to the end asked for', () => {
+    const run = runAtPace(problem, 0.9, 7200)
+    expect([curve.timeS[0], curve.timeS.at(-1)]).toEqual([problem.pouredAtS, 7200])
+    for (const i of [20, 60, 120]) {
+      const at = run.timeS.findIndex((t) => t >= curve.timeS[i]!)
+      expect(curve.coreC[i]!).toBeGreaterThanOrEqual(Math.min(run.coreC[at - 1]!, run.coreC[at]!) - 1e-9)
+      expect(curve.coreC[i]!).toBeLessThanOrEqual(Math.max(run.coreC[at - 1]!, run.coreC[at]!) + 1e-9)
+      expect(curve.surfaceC[i]!).toBeLessThan(curve.coreC[i]!)
+    }
+  })
+  it('lies in its band, which is the wider the less is known', () => {
+    const width = (of: typeof curve) => of.highC.reduce((sum, h, i) => sum + h - of.lowC[i]!, 0)
+    curve.coreC.forEach((c, i) => {
+      expect(curve.lowC[i]).toBeLessThanOrEqual(c)
+      expect(curve.highC[i]).toBeGreaterThanOrEqual(c)
+    })
+    expect(width(curve)).toBeGreaterThan(3 * width(setCurve(problem, { ...pace, sigmaLn: 0.03 }, 7200)))
+  })
+  it('has each depth, whose mean is the whole and whose hottest is the core', () => {
+    for (const i of [40, 90]) {
+      const [alpha, tempC] = [curve.alphaByDepth[i]!, curve.tempByDepth[i]!]
+      expect(alpha).toHaveLength(12)
+      expect(tempC).toHaveLength(12)
+      expect(alpha.reduce((a, b) => a + b, 0) / 12).toBeCloseTo(curve.meanAlpha[i]!, 1)
+      expect(Math.abs(Math.max(...tempC) - curve.coreC[i]!)).toBeLessThan(1)
+    }
   })
 })
 

@@ -321,6 +321,17 @@ describe('which way it goes', () => {
     }
     expect([final(8, 20), final(20, 20), final(20, 5)]).toEqual([28, 22, 24])
   })
+  it('goes on for as long as it is asked, and no longer; its peak is told between steps', () => {
+    for (const hours of [0.5, 3, 9]) {
+      const { timeS } = solveHeat(inputOf('gc', 20, {}, hours))
+      expect(timeS.at(-1)! - 3600 * hours).toBeGreaterThanOrEqual(0)
+      // The last step may be one of the long ones.
+      expect(timeS.at(-1)! - 3600 * hours).toBeLessThan(4 * 20)
+    }
+    const [coarse, fine] = [{}, { stepS: 2 }].map((o) => heatMarks(solveHeat(inputOf('gc'), o), 20))
+    expect(Math.abs(coarse!.surfacePeakS - fine!.surfacePeakS)).toBeLessThan(8)
+    expect(coarse!.surfacePeakS % 20).not.toBe(0)
+  })
   it('keeps temperature and hydration by depth where it is asked for', () => {
     const run = solveHeat(inputOf('gc'), { depths: true })
     const at = run.timeS.findIndex((t) => t >= 1800)

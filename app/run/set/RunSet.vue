@@ -119,7 +119,7 @@ function saveCsv() {
         <span>
           ready now<template v-if="floorHolds && chance > 0.5"
             >; this mould wants it until {{ at(facts.demould.floorS) }}</template
-          ><template v-if="latest">; out {{ LATEST_WORDS[latest.why] }}</template>
+          >
         </span>
       </p>
       <div
@@ -134,6 +134,7 @@ function saveCsv() {
         <span class="enough" :style="{ left: `${100 * READY_ENOUGH}%` }" />
       </div>
       <p v-if="burn" class="burn">{{ burn }}</p>
+      <p v-if="latest" class="why">Out {{ LATEST_WORDS[latest.why] }}.</p>
       <p v-if="moved" class="why" data-testid="moved">{{ movedSentence(moved, startMs, nowMs) }}</p>
       <p v-else class="why">By bag, mix and temperatures; a look sharpens it.</p>
       <p v-if="coreC !== undefined && surfaceC !== undefined" class="why">
