@@ -1,10 +1,10 @@
 <script setup lang="ts">
 /** The worksheet's mixing and drying. Usage: <PlanConditions v-model="draft" :plan :problem="noteProblem" /> */
-import { WATER_WORDS } from './words'
+import { SUN_WORDS, WATER_WORDS } from './words'
 import { computed } from 'vue'
 import { DRY_TARGETS } from '#core/drying'
 import { WATER_KINDS } from '#core/plaster'
-import { ADDING_WAYS, sketchMix, type PourPlan } from '#core/pour'
+import { ADDING_WAYS, SUNS, sketchMix, type PourPlan } from '#core/pour'
 import { useUnits } from '~/parts/show/useUnits'
 import { ADDING_WORDS } from '~/parts/words/mix'
 import { wayChoice, type PlanDraft } from './planDraft'
@@ -39,6 +39,7 @@ const timeAt = computed(() => {
 })
 
 const WATERS = WATER_KINDS.map((value) => ({ value, label: WATER_WORDS[value] }))
+const SUN_CHOICES = (['none', ...SUNS] as const).map((value) => ({ value, label: SUN_WORDS[value] }))
 const isGround = computed(() => props.plan?.mould.kind === 'ground')
 
 const targetOptions = DRY_TARGETS.map((value) => ({ value, label: DRY_TARGET_WORDS[value] }))
@@ -139,6 +140,7 @@ const EXPOSURES = [
         @problem="problem('stir', $event)"
       />
     </div>
+    <LabelledPills v-model="draft.sun" label="While it sets it stands in" :options="SUN_CHOICES" />
     <p v-if="timeAt" class="soft small">
       Cold buys time: <b>{{ timeAt.now }}</b> with this water<template v-if="timeAt.colder"
         >, {{ timeAt.colder }} with water {{ units.tempStep(STEP_C) }} colder</template

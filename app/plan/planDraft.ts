@@ -13,6 +13,7 @@ import {
   type PourPlan,
   type RemedyChange,
   type ScriptEdits,
+  type Sun,
 } from '#core/pour'
 import type { Settings } from '~~/shared/contracts'
 import type { MouldCard, MouldSet } from '~~/shared/moulds'
@@ -67,6 +68,7 @@ export interface PlanDraft {
   water: WaterKind
   powderTempC: number
   mouldTempC: number
+  sun: Sun | 'none'
   soakMin: number
   stirMin: number
   stirManner: PourPlan['stirManner']
@@ -127,6 +129,7 @@ export function emptyDraft(settings: Settings): PlanDraft {
     water: 'soft',
     powderTempC: settings.roomTempC,
     mouldTempC: settings.roomTempC,
+    sun: 'none',
     soakMin: 2,
     stirMin: 2,
     stirManner: 'hand',
@@ -381,6 +384,7 @@ export function planOf(draft: PlanDraft, stock: Stock, nowMs: number): PourPlan 
     ...(draft.water === 'soft' ? {} : { water: draft.water }),
     powderTempC: draft.powderTempC,
     mouldTempC: draft.mouldTempC,
+    ...(draft.sun === 'none' ? {} : { sun: draft.sun }),
     soakS: draft.soakMin * 60,
     stirS: draft.stirMin * 60,
     stirManner: draft.stirManner,
@@ -505,6 +509,7 @@ export function mixDraft(plan: PourPlan, stock: Stock): Omit<PlanDraft, keyof Re
     water: plan.water ?? 'soft',
     powderTempC: plan.powderTempC,
     mouldTempC: plan.mouldTempC ?? plan.air.tempC,
+    sun: plan.sun ?? 'none',
     soakMin: plan.soakS / 60,
     stirMin: plan.stirS / 60,
     stirManner: plan.stirManner,

@@ -1,5 +1,5 @@
 import type { WaterKind } from '#core/plaster'
-import type { SchoolId, SuitsCode } from '#core/pour'
+import type { SchoolId, SuitsCode, Sun } from '#core/pour'
 import type { Range } from '#core/provenance'
 import type { SiftStage } from '#core/mix'
 
@@ -38,6 +38,12 @@ export const WATER_WORDS: Record<WaterKind, string> = {
   soft: 'Soft, or as usual',
   hard: 'Hard',
   sea: 'Sea water',
+}
+
+export const SUN_WORDS: Record<Sun | 'none', string> = {
+  none: 'Shade',
+  hazy: 'Hazy sun',
+  full: 'Full sun',
 }
 
 /** The same in a few words, where several stand side by side. */

@@ -301,7 +301,7 @@ describe('a thermometer in the piece', () => {
   it('a reading that is far out moves nothing', () => {
     const problem = PROBLEMS[0]!
     const good = readingsOf(problem, 1, 2700)
-    const spoilt = { readings: good.readings.map((r, i) => (i === 120 ? { ...r, tempC: r.tempC + 6 } : r)) }
+    const spoilt = { readings: good.readings.map((r, i) => (i === 120 ? { ...r, tempC: r.tempC! + 6 } : r)) }
     const [a, b] = [good, spoilt].map((p) => learnPace({ problem, cues: [], probes: [p] }, 2700).pace.meanLn)
     expect(Math.abs(a! - b!)).toBeLessThan(0.01)
     expect(Math.abs(a!)).toBeLessThan(0.04)

@@ -1,4 +1,13 @@
-export { ADDING_WAYS, airTacticsOf, castsOf, depthOf, planMould, preparationsOf, soakTimeS } from './plan'
+export {
+  ADDING_WAYS,
+  SUNS,
+  airTacticsOf,
+  castsOf,
+  depthOf,
+  planMould,
+  preparationsOf,
+  soakTimeS,
+} from './plan'
 export type {
   AddingWay,
   DescribedMould,
@@ -6,6 +15,7 @@ export type {
   PlanMember,
   PlasterOrigins,
   PourPlan,
+  Sun,
   WaterTaps,
 } from './plan'
 export { batchesOf, mixInputOf } from './mixing'

@@ -221,6 +221,9 @@ describe('cold, hot, big', () => {
       expect.arrayContaining(['cold_ground', 'never_warm']),
     )
     expect(of({ air: { ...cold, tempC: 33 } }).found).toContain('hot_place')
+    expect(of({ sun: 'full' }).found).toContain('hot_place')
+    const [shade, sun] = [{}, { sun: 'full' } as const].map((c) => forecastSet(of(c).problem).marks)
+    expect(sun!.surfacePeakC).toBeGreaterThan(shade!.surfacePeakC + 3)
     expect(of({}, 5001).found).toContain('heavy')
     expect(of({ ...testPlan('hsgc'), mould: { ...plan.mould, thicknessMm: 90 } }).found).toContain(
       'strong_heat',

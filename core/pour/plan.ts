@@ -38,6 +38,11 @@ export interface PlanMember {
   volume: CavityDescription
 }
 
+/** Sun on an open face, W/m² (common practice, no source): what a hazy and a clear day give at noon. */
+export const SUN_W_M2 = { hazy: 450, full: 900 } as const
+export type Sun = keyof typeof SUN_W_M2
+export const SUNS = Object.keys(SUN_W_M2) as [Sun, ...Sun[]]
+
 /** How the powder meets the water. */
 export const ADDING_WAYS = ['sifted', 'tipped_in', 'kneaded'] as const
 export type AddingWay = (typeof ADDING_WAYS)[number]
@@ -126,6 +131,8 @@ export interface PourPlan {
   powderTempC: number
   /** Mould, or the ground that is the mould; as the air where it is not given. */
   mouldTempC?: number
+  /** What shines on it while it sets; nothing where it is not given. */
+  sun?: Sun
   soakS: number
   stirS: number
   stirManner: StirManner

@@ -4,7 +4,7 @@ import { mixProperties } from '../mix'
 import { describeCavity, extentOf, type MouldKind, type MouldMaterial } from '../mould'
 import { settingSigmaLn, type SettingInput } from '../setting'
 import { mixInputOf } from './mixing'
-import type { PlanMember, PourPlan } from './plan'
+import { SUN_W_M2, type PlanMember, type PourPlan } from './plan'
 
 type Wall = HeatPiece['walls'][number]
 
@@ -96,6 +96,8 @@ function wallsOf(plan: PourPlan, member: PlanMember | undefined): Wall[] {
   ]
 }
 
+const WHITE_ABSORBS = 0.3
+
 /** Corners, uneven walls and unknown forms are no one-dimensional piece: what that adds to σ of ln t (estimate). */
 const UNEVEN_SIGMA_LN = 0.1
 /** Cold ground is wet ground; by how firm it is said to be. */
@@ -176,7 +178,8 @@ export function setProblemOf(
       speedMS: air.speedMS,
       mouldTempC,
       groundTempC: mouldTempC,
-      sunWM2: 0,
+      // White plaster takes up about .3 of it.
+      sunWM2: plan.sun ? WHITE_ABSORBS * SUN_W_M2[plan.sun] : 0,
     },
     pouredAtS,
     isPoured,
