@@ -79,6 +79,11 @@ for (const [name, path, viewport] of VIEWS.filter(([n]) => !only || n.startsWith
   await page.goto(`${address}${path}`)
   await settled(page)
   if (path.startsWith('/casts')) await page.locator('canvas, tbody tr').first().waitFor()
+  if (name === 'pour-set') {
+    // Its curve is drawn, and what its thermometer says is learnt from.
+    await page.locator('canvas').waitFor()
+    await page.getByText('By the thermometer').waitFor()
+  }
   if (name === 'mould-edit') {
     // The drawing board, which is the second way this mould was found.
     await page.getByRole('button', { name: /^≟/ }).click()

@@ -59,7 +59,13 @@ function answer(as: CueAnswer) {
         </button>
       </div>
     </div>
-    <p v-else class="ask">Nothing that would tell more. Leave it until its time.</p>
+    <p v-else class="ask">
+      {{
+        facts.learnt
+          ? 'Nothing that would tell more. Leave it until its time.'
+          : 'Working out what to look at…'
+      }}
+    </p>
     <div class="cues" role="group" aria-label="What else was seen or felt">
       <button
         v-for="cue in cues"
