@@ -1,4 +1,3 @@
-import { useIntervalFn } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { watch } from 'vue'
 import type { PourFacts, ProbeTrace } from '#core/pour'
@@ -59,16 +58,19 @@ export const useProbes = defineStore('probes', () => {
     forecasts.setProbes(pourId, traces.get(pourId)!)
   }
 
+  /** What they say now, taken in so often that a curve comes of it. */
   function listen() {
-    const setting = new Map(pours.open.filter(({ facts }) => sets(facts)).map((p) => [p.record.id, p]))
+    const atMs = clock.nowMs()
     const heard = new Set<string>()
     for (const { id, uses } of workshop.devices)
       for (const { channel, pourId, batch } of uses) {
-        const now = devices.now.get(id)
-        if (!channel.startsWith('t') || !setting.has(pourId) || !traces.has(pourId) || !now?.here) continue
-        const said = now.temps[channel]
-        if (!said) continue
-        add(pourId, `${id} ${channel}`, batch, { atMs: clock.nowMs(), tempC: said.tempC })
+        const said = devices.now.get(id)?.temps[channel]
+        const known = traces.get(pourId)
+        if (!said || !known) continue
+        const key = `${id} ${channel}`
+        const last = known.find((t) => t.key === key && t.batch === batch)?.readings.at(-1)
+        if (last && atMs - last.atMs < EVERY_MS) continue
+        add(pourId, key, batch, { atMs, tempC: said.tempC })
         heard.add(pourId)
       }
     for (const pourId of heard) forecasts.setProbes(pourId, traces.get(pourId)!)
@@ -82,7 +84,7 @@ export const useProbes = defineStore('probes', () => {
       { immediate: true },
     )
     // A rehearsal's clock is not the thermometers'.
-    if (isReal) useIntervalFn(listen, EVERY_MS)
+    if (isReal) watch(() => [...devices.now.values()], listen)
   }
 
   /** A logger's file, read, put to a pour. @returns why not, when it cannot be. */

@@ -270,9 +270,9 @@ it('whatever was seen, advice is sane: finite, not before the floor, ranges in o
         if (found.next) expect(found.next.atS).toBeGreaterThanOrEqual(nowS + 1)
       },
     ),
-    { numRuns: 60 },
+    { numRuns: 200 },
   )
-})
+}, 60_000)
 
 describe('a thermometer in the piece', () => {
   const { normal } = dice(7)

@@ -1,10 +1,11 @@
 import { randomUUID } from 'node:crypto'
 import { readFileSync } from 'node:fs'
 import type { Page } from '@playwright/test'
-import { runAtPace } from '../../core/forecast'
+import { probeStandIn } from '../../devices/standIns'
 import type { MouldKind } from '../../core/mould'
-import { keepPlan, outlookFrom, problemOf, type EventBody, type PourPlan } from '../../core/pour'
+import { keepPlan, outlookFrom, type EventBody, type PourPlan } from '../../core/pour'
 import { testPlan } from '../unit/plans'
+import { controlClock } from './controlledClock'
 import { expect, storedEvents, test } from './fixtures'
 
 const MIN = 60_000
@@ -18,6 +19,7 @@ async function poured(
   plan: PourPlan,
   agoMin: number,
   more: [atMin: number, EventBody][] = [],
+  nowMs = Date.now(),
 ) {
   const { address } = workshop.server
   const id = randomUUID()
@@ -37,7 +39,7 @@ async function poured(
     [1, { type: 'tapped' }],
     ...more,
   ]
-  const zeroMs = Date.now() - agoMin * MIN
+  const zeroMs = nowMs - agoMin * MIN
   for (const [atMin, body] of told) {
     const data = { id: randomUUID(), occurredAtMs: Math.round(zeroMs + atMin * MIN), who: 'Mina', body }
     const answer = await page.request.post(`${address}/api/pours/${id}/events`, { data })
@@ -69,21 +71,29 @@ const WAY_OUT: Partial<Record<MouldKind, RegExp>> = {
   ground: /Lift with both hands/,
 }
 
-test('every mould: its curve, its chance, what to look at and the way out; a look and a thermometer sharpen it', async ({
+test('every mould at sixty times its pace: curve, chance, what to look at, the way out; a look and a thermometer sharpen it', async ({
   page,
   open,
   workshop,
 }) => {
-  test.setTimeout(150_000)
+  test.setTimeout(300_000)
+  const { address } = workshop.server
+  const probe = probeStandIn(workshop.devicePort, 'probe', 'Thermometer', 1, 20)
+  // In the past, so that an hour can go by in half a minute without reaching the future.
+  const clock = await controlClock(page, Date.now() - 20 * 60 * MIN)
   for (const [kind, way] of Object.entries(WAY_OUT) as [MouldKind, RegExp][])
     await test.step(kind, async () => {
-      const plan = testPlan('pottery', { piece: `A ${kind}`, mould: mouldOf(kind) })
-      const { id, zeroMs, outlook } = await poured(page, workshop, plan, 12)
+      const plan = testPlan('hsgc', { piece: `A ${kind}`, mould: mouldOf(kind) })
+      const { id, outlook } = await poured(page, workshop, plan, 6, [], clock.nowMs())
+      const asked = page.waitForResponse((r) => r.url().endsWith(`/pours/${id}/readings`))
       await open(page, `/pour/${id}`)
+      await asked
       await expect(page.getByRole('heading', { level: 1 })).toHaveText('Leave it alone')
       await expect(page.getByTestId('ready')).toContainText('ready now')
       await expect(page.getByRole('img', { name: /Inside at most/ })).toBeVisible()
       await expect(page.getByRole('region', { name: 'Taking it out' })).toContainText(way)
+      const wide = await page.locator('.range').first().textContent()
+
       // One look, found sooner than the bag says.
       await expect(page.getByTestId('look')).toBeVisible()
       await page.getByRole('button', { name: /^Gloss gone/ }).click()
@@ -91,29 +101,39 @@ test('every mould: its curve, its chance, what to look at and the way out; a loo
       await expect(page.getByTestId('moved')).toContainText(
         /Gloss gone at \d+ min: \d+ % faster than the bag; out at/,
       )
-      // A logger in it says the same of a bucket that sets a fifth sooner.
-      const run = runAtPace(problemOf(outlook, outlook.inHand), 0.8, 3 * 3600)
-      const readings = Array.from({ length: 100 }, (_, i) => {
-        const s = outlook.inHand.pouredAtS + 6 * i
-        const at = run.timeS.findIndex((t) => t >= s)
-        return {
-          atMs: Math.round(zeroMs - outlook.inHand.pouredAtS * 1000 + s * 1000),
-          tempC: run.coreC[at]!,
-        }
-      })
-      const answer = await page.request.post(`${workshop.server.address}/api/pours/${id}/readings`, {
-        data: {
-          file: 'file.0123456789abcd0' + (Object.keys(WAY_OUT).indexOf(kind) % 10),
-          batch: 0,
-          readings,
-        },
-      })
-      expect(answer.ok()).toBe(true)
-      const wide = await page.locator('.range').first().textContent()
-      await page.reload()
+      const byLook = await page.locator('.range').first().textContent()
+      expect(byLook).not.toBe(wide)
+
+      // The thermometer sits in a bucket that sets a good deal sooner than its class.
+      const since = (clock.nowMs() - outlook.settingStartMs!) / 1000
+      const putIn = (ageS: number) =>
+        probe.act({
+          do: 'into_plaster',
+          channel: 1,
+          classId: 'hsgc',
+          consistency: 32,
+          tempC: 20,
+          ageS,
+          pace: 0.7,
+        })
+      putIn(since)
+      await expect
+        .poll(async () => {
+          const data = { channel: 't1', to: { pourId: id, batch: 0 } }
+          return (await page.request.put(`${address}/api/devices/probe/use`, { data })).status()
+        })
+        .toBe(200)
+      for (let step = 1; step <= 8; step++) {
+        putIn(since + 120 * step)
+        // Two minutes go by; it is silent for as long, and then says what it is now.
+        await clock.pass(120)
+        await expect(page.getByTestId('thermometer').locator('.figure')).toHaveText(/°C/)
+      }
+      await expect(page.locator('.range').first()).not.toHaveText(byLook!)
       await expect(page.getByTestId('moved')).toContainText(/faster than the bag/)
-      await expect(page.locator('.range').first()).not.toHaveText(wide!)
+      await expect(page.getByTestId('thermometer').locator('.figure')).toHaveText(/°C/)
     })
+  probe.stop()
 })
 
 test('the set screen by keyboard: a look answered, a curve moved along, what if dragged, files out and in', async ({
