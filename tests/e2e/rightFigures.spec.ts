@@ -1,10 +1,10 @@
 import { randomUUID } from 'node:crypto'
 import { readFileSync } from 'node:fs'
 import type { Page } from '@playwright/test'
-import { keepPlan } from '../../core/pour'
+import { foldPour, keepPlan } from '../../core/pour'
 import { testPlan } from '../unit/plans'
 import { controlClock } from './controlledClock'
-import { poursById } from '../../server/services/pours'
+import { getReadable, poursById } from '../../server/services/pours'
 import { rebuildSummaries } from '../../server/services/summaries'
 import { expect, pool, pourIdOf, storedEvents, test } from './fixtures'
 
@@ -98,7 +98,7 @@ test('frozen ground has no forecast, with what to do', async ({ page, open }) =>
   await expect(page.getByRole('button', { name: 'Take it to the bench' })).toBeDisabled()
 })
 
-test('a slurry read late moves no clock; what falls due rings wherever one is, and says whose it is', async ({
+test('a slurry read late moves no start; what falls due rings wherever one is, and says whose it is', async ({
   page,
   open,
   workshop,
@@ -145,7 +145,14 @@ test('a slurry read late moves no clock; what falls due rings wherever one is, a
   await expect
     .poll(async () => (await storedEvents(workshop, pourIdOf(page))).at(-1)?.type)
     .toBe('temperature')
-  await expect(range).toHaveText(before)
+  // It is of the piece by now: the forecast learns from it, but neither the mix nor its start was ever otherwise.
+  await expect(range).not.toHaveText(before)
+  const { plan, events } = await getReadable(workshop.db, pourIdOf(page))
+  const [read, unread] = [events, events.filter((e) => e.body.type !== 'temperature')].map((of) =>
+    foldPour(plan, of),
+  )
+  expect(read!.settingInput).toEqual(unread!.settingInput)
+  expect(read!.settingStartMs).toBe(unread!.settingStartMs)
 })
 
 test('weighed for a plan that was changed meanwhile: shown with what differs, and asked', async ({

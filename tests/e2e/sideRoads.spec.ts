@@ -78,9 +78,13 @@ test('the filled mix weighs its silica and keeps its own caution', async ({ page
   // A shell of 65 mm in layers of 22: three bowls, each weighed before any is wet.
   const weighed = ['Weigh the water', 'Weigh the plaster', 'Weigh what goes in dry']
   // Silica is in it: the extraction is looked at before any powder is open.
+  let knockedAt = 0
   for (const next of ['Is the extraction on?', ...weighed, ...weighed, ...weighed, 'Ready to tip it in']) {
-    await pool(page).click({ delay: 750 })
+    // One knock right after another is the same one; held down for long it would take back.
+    await page.waitForFunction((since) => performance.now() - since > 900, knockedAt)
+    await pool(page).click()
     await expect(head(page)).toHaveText(next)
+    knockedAt = await page.evaluate(() => performance.now())
   }
   await expect(page.getByTestId('bowl')).toHaveText('Bowl 1 of 3: Face coat')
 })
