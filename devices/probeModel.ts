@@ -1,4 +1,4 @@
-import { heatMix, solveHeat, type HeatRun } from '../core/heat'
+import { heatMix, seriesAt, solveHeat, type HeatRun } from '../core/heat'
 import { mixProperties } from '../core/mix'
 import { plasterProperties, type PlasterClassId } from '../core/plaster'
 import { ageAtMin, halfHydrationOf } from '../core/setting'
@@ -65,11 +65,7 @@ export class SettingPiece {
   }
 
   get tempC(): number {
-    const { timeS, coreC } = this.run
-    const above = timeS.findIndex((t) => t >= this.ageS)
-    if (above <= 0) return above === 0 ? coreC[0]! : coreC.at(-1)!
-    const share = (this.ageS - timeS[above - 1]!) / (timeS[above]! - timeS[above - 1]!)
-    return coreC[above - 1]! + share * (coreC[above]! - coreC[above - 1]!)
+    return seriesAt(this.run.timeS, this.run.coreC, this.ageS)
   }
 
   step(dtS: number): void {

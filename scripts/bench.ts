@@ -18,19 +18,9 @@ import { benchDevices } from './benchDevices'
 import { benchHeat } from './benchHeat'
 import { benchServer } from './benchServer'
 import { loadDemo } from './demo'
+import { medianMs } from './median'
 
 const rows: [what: string, measured: number, unit: string, target: number, with100?: number][] = []
-
-/** Median time of a call, ms, after a warm-up. */
-function medianMs(call: () => void, runs: number): number {
-  for (let i = 0; i < 50; i++) call()
-  const times = Array.from({ length: runs }, () => {
-    const startMs = performance.now()
-    call()
-    return performance.now() - startMs
-  }).sort((a, b) => a - b)
-  return times[Math.floor(runs / 2)]!
-}
 
 /** Frames of a page while something goes on in it. */
 async function framesDuring(page: Page, doing: () => Promise<void>) {

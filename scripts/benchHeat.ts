@@ -4,6 +4,7 @@ import { HEAT_DEFAULTS, WALLS, alphaTimeS, heatMarks, solveHeat, type HeatInput 
 import { evidenceOf, foldPour, keepPlan, problemIf } from '../core/pour'
 import { halfHydrationOf, hydration, settingRate } from '../core/setting'
 import { testPlan, wholeRun } from '../tests/unit/plans'
+import { medianMs } from './median'
 
 const THREE_HOURS_S = 3 * 3600
 /** As core/heat cuts a wall. */
@@ -53,16 +54,6 @@ function explicitRun(input: HeatInput, forS: number): number {
     ;[temp, next] = [next, temp]
   }
   return peakC
-}
-
-function medianMs(call: () => void, runs: number): number {
-  for (let i = 0; i < 10; i++) call()
-  const times = Array.from({ length: runs }, () => {
-    const startMs = performance.now()
-    call()
-    return performance.now() - startMs
-  }).sort((a, b) => a - b)
-  return times[Math.floor(runs / 2)]!
 }
 
 /** Heat, forecast and what-if: rows as the bench prints them. */

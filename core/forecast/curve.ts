@@ -1,4 +1,4 @@
-import type { HeatRun } from '../heat'
+import { seriesAt, type HeatRun } from '../heat'
 import type { Pace } from './pace'
 import { runAtPace, type SetProblem } from './problem'
 
@@ -20,23 +20,13 @@ export interface SetCurve {
 const POINTS = 160
 const BAND_SIGMAS = [-1.2816, -0.64, 0.64, 1.2816]
 
-function at(run: HeatRun, series: Float64Array, timeS: number, from: { i: number }): number {
-  while (from.i < run.timeS.length - 2 && run.timeS[from.i + 1]! < timeS) from.i++
-  const [t0, t1] = [run.timeS[from.i]!, run.timeS[from.i + 1]!]
-  const share = Math.min(1, Math.max(0, (timeS - t0) / (t1 - t0)))
-  return series[from.i]! + share * (series[from.i + 1]! - series[from.i]!)
-}
-
 /** The curve at the pace believed, with its band, from the pour until `untilS`. */
 export function setCurve(problem: SetProblem, pace: Pace, untilS: number): SetCurve {
   const middle = runAtPace(problem, Math.exp(pace.meanLn), untilS, true)
   const others = BAND_SIGMAS.map((z) => runAtPace(problem, Math.exp(pace.meanLn + z * pace.sigmaLn), untilS))
   const fromS = problem.pouredAtS
   const timeS = Array.from({ length: POINTS + 1 }, (_, i) => fromS + ((untilS - fromS) * i) / POINTS)
-  const along = (run: HeatRun, series: Float64Array) => {
-    const from = { i: 0 }
-    return timeS.map((t) => at(run, series, t, from))
-  }
+  const along = (run: HeatRun, series: Float64Array) => timeS.map((t) => seriesAt(run.timeS, series, t))
   const coreC = along(middle, middle.coreC)
   const bands = others.map((run) => along(run, run.coreC))
   const rows = timeS.map((t) => {

@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { diceOf, normal } from '../../devices/dice'
 import { heatMix } from '../heat'
 import { mixProperties } from '../mix'
 import type { MouldKind } from '../mould'
@@ -69,17 +70,10 @@ function tableOf(problem: SetProblem, prior: Pace, lastS = 3600): PaceTable {
   }
 }
 
-/** Draws that come again (mulberry32), and a normal deviate of them. */
+/** Draws that come again, and a normal deviate of them. */
 function dice(seed: number) {
-  let state = seed >>> 0
-  const uniform = () => {
-    state = (state + 0x6d2b79f5) >>> 0
-    let t = Math.imul(state ^ (state >>> 15), 1 | state)
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t
-    return ((t ^ (t >>> 14)) >>> 0) / 4_294_967_296
-  }
-  const normal = () => Math.sqrt(-2 * Math.log(1 - uniform())) * Math.cos(2 * Math.PI * uniform())
-  return { uniform, normal }
+  const uniform = diceOf(seed)
+  return { uniform, normal: () => normal(uniform) }
 }
 
 it('Φ, its logarithm and its inverse (tables of the normal distribution)', () => {

@@ -1,3 +1,4 @@
+import { seriesAt } from '../heat'
 import { isFeltWarm } from './cues'
 import type { Pace, PaceTable } from './pace'
 
@@ -47,20 +48,6 @@ export function usableReadings(series: ProbeSeries, pouredAtS: number): ProbeRea
   return kept
 }
 
-function interpolate(timeS: Float64Array, series: Float64Array, atS: number): number {
-  if (atS <= timeS[0]!) return series[0]!
-  const n = timeS.length - 1
-  if (atS >= timeS[n]!) return series[n]!
-  let [low, high] = [0, n]
-  while (high - low > 1) {
-    const mid = (low + high) >> 1
-    if (timeS[mid]! <= atS) low = mid
-    else high = mid
-  }
-  const share = (atS - timeS[low]!) / (timeS[high]! - timeS[low]!)
-  return series[low]! + share * (series[high]! - series[low]!)
-}
-
 /** What is wrong with a thermometer, by the model at the likeliest pace; undefined where nothing is. */
 export function probeFault(
   series: ProbeSeries,
@@ -74,7 +61,7 @@ export function probeFault(
   const known = readings.filter((r): r is ProbeReading => r.tempC !== null && r.timeS >= core.timeS[0]!)
   const since = (s: number) => known.filter((r) => r.timeS >= last.timeS - s)
   const spans = (of: ProbeReading[], s: number) => of.length > 1 && last.timeS - of[0]!.timeS >= 0.9 * s
-  const modelAt = (timeS: number) => interpolate(core.timeS, core.coreC, timeS)
+  const modelAt = (timeS: number) => seriesAt(core.timeS, core.coreC, timeS)
   const nearAir = since(AIR_FOR_S)
   if (
     spans(nearAir, AIR_FOR_S) &&
@@ -109,7 +96,7 @@ function runLogLikelihood(
   run: { timeS: Float64Array; coreC: Float64Array },
   airTempC: number,
 ): number {
-  const model = readings.map((r) => interpolate(run.timeS, run.coreC, r.timeS))
+  const model = readings.map((r) => seriesAt(run.timeS, run.coreC, r.timeS))
   let weight = readings.map(() => 1)
   let result = 0
   for (let round = 0; round < 3; round++) {
@@ -171,8 +158,7 @@ function stretched(
   const [fa, fb] = [Math.exp(-lnFromA), Math.exp(-lnFromB)]
   const timeS = Float64Array.from(readings, (r) => r.timeS)
   const coreC = timeS.map(
-    (t) =>
-      (1 - share) * interpolate(a.timeS, a.coreC, t * fa) + share * interpolate(b.timeS, b.coreC, t * fb),
+    (t) => (1 - share) * seriesAt(a.timeS, a.coreC, t * fa) + share * seriesAt(b.timeS, b.coreC, t * fb),
   )
   return { timeS, coreC }
 }

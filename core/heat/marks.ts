@@ -26,6 +26,20 @@ export function reachedS(timeS: Float64Array, series: Float64Array, value: numbe
   return timeS[at - 1]! + ((value - v0) / (v1 - v0)) * (timeS[at]! - timeS[at - 1]!)
 }
 
+/** A series' value at a time, straight between its steps, its ends held. Both in order of time, of one length. */
+export function seriesAt(timeS: ArrayLike<number>, series: ArrayLike<number>, atS: number): number {
+  let [low, high] = [0, timeS.length - 1]
+  if (atS <= timeS[low]!) return series[low]!
+  if (atS >= timeS[high]!) return series[high]!
+  while (high - low > 1) {
+    const mid = (low + high) >> 1
+    if (timeS[mid]! <= atS) low = mid
+    else high = mid
+  }
+  const share = (atS - timeS[low]!) / (timeS[high]! - timeS[low]!)
+  return series[low]! + share * (series[high]! - series[low]!)
+}
+
 /** When hydration reaches `alpha`: on average, or at the place furthest behind. s since mid-sprinkle. */
 export function alphaTimeS(run: HeatRun, alpha: number, where: 'mean' | 'slowest'): number | undefined {
   return reachedS(run.timeS, where === 'mean' ? run.meanAlpha : run.slowAlpha, alpha)

@@ -97,6 +97,11 @@ export type PlanEvaluation =
   | { ok: true; outcome: PlanOutcome; issues: Issue<PlanIssueCode>[] }
   | { ok: false; issues: Issue<PlanIssueCode>[] }
 
+/** What the piece weighs as it comes out of the mould, g: its cavity's worth of the mix. */
+export function wetMassG(plan: PourPlan, mix: MixProperties): number {
+  return (plan.mould.cavityMl / mix.slurryMlPerG) * (mix.dryMassPerPowder + mix.freeWaterPerPowder)
+}
+
 /** Drying of the piece itself: its cavity's worth of the mix, spare and leftovers not counted. */
 export function pieceDrying(plan: PourPlan, mix: MixProperties, weighings: readonly Weighing[]) {
   const powderInPieceG = plan.mould.cavityMl / mix.slurryMlPerG
@@ -253,7 +258,7 @@ export function evaluatePlan(plan: PourPlan): PlanEvaluation {
       pourWindowS,
       pourNeedsS: window.neededS,
       dryMassG: piece.dryMassG,
-      wetMassG: piece.dryMassG + piece.freeWaterG,
+      wetMassG: wetMassG(plan, mix),
       dryMassRangeG: dryMassRange(plan, piece.dryMassG),
       porosity: porosityRange(plan, mix),
       strength,

@@ -28,7 +28,7 @@ export type { Effect, Remedy, RemedyChange, RemedyId } from './remedies'
 export { currentPlan, decisionsOf } from './upcast'
 export type { PlanV1 } from './upcast'
 export type { Suitability, SuitsCode } from './suits'
-export { evaluatePlan } from './evaluatePlan'
+export { evaluatePlan, wetMassG } from './evaluatePlan'
 export type { PlanEvaluation, PlanIssueCode, PlanOutcome } from './evaluatePlan'
 export {
   CLEAN_UPS,

@@ -1,5 +1,6 @@
 import type { SetCurve } from '#core/forecast'
 import type { SettingTableRow } from '#core/formats'
+import { seriesAt } from '#core/heat'
 import type { ProbeTrace } from '#core/pour'
 
 /** A point of the chart: minutes since the powder met the water, °C. */
@@ -39,12 +40,7 @@ export function setSeries(curve: SetCurve, traces: readonly ProbeTrace[], startM
 
 /** The value of a curve at a time, straight between its points; undefined before its first. */
 export function curveAt(curve: SetCurve, of: readonly number[], atS: number): number | undefined {
-  const { timeS } = curve
-  if (atS < timeS[0]!) return undefined
-  const above = timeS.findIndex((t) => t >= atS)
-  if (above <= 0) return above === 0 ? of[0] : of.at(-1)
-  const share = (atS - timeS[above - 1]!) / (timeS[above]! - timeS[above - 1]!)
-  return of[above - 1]! + share * (of[above]! - of[above - 1]!)
+  return atS < curve.timeS[0]! ? undefined : seriesAt(curve.timeS, of, atS)
 }
 
 /** The curve's figures every so many minutes: for a screen reader, and for a file. */

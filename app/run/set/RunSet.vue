@@ -8,7 +8,7 @@ import { LATEST_OUT } from '#core/demould'
 import { READY_ENOUGH, readyChance } from '#core/forecast'
 import { settingToCsv } from '#core/formats'
 import { burnHazard, contactToBurnS } from '#core/heat'
-import { actNow, conditionsOf, problemOf, type PourOutlook } from '#core/pour'
+import { actNow, conditionsOf, problemOf, wetMassG, type PourOutlook } from '#core/pour'
 import { figure } from '~/parts/show/figures'
 import { saveFile, saveUrl } from '~/parts/show/saveFile'
 import { durationText, momentText } from '~/parts/show/time'
@@ -82,13 +82,10 @@ const spoken = computed(
   () =>
     `Inside at most ${units.temp(marks.value.peakC)} at ${at(marks.value.peakS)}; out at ${at(props.facts.demould.recommendedS)}`,
 )
-const massG = computed(() => {
-  const { actual, planned, plan } = props.facts
-  const { slurryMl, waterG, powderG, fillerG } = actual ?? planned
-  return ((waterG + powderG + fillerG) * plan.mould.cavityMl) / slurryMl
-})
 const problem = computed(() => problemOf(props.facts, props.facts.inHand))
-const conditions = computed(() => conditionsOf(problem.value, props.facts.inHand, massG.value))
+const conditions = computed(() =>
+  conditionsOf(problem.value, props.facts.inHand, wetMassG(props.facts.plan, props.facts.mix)),
+)
 const pace = computed(() => props.facts.learnt?.pace ?? { meanLn: 0, sigmaLn: props.facts.sigmaLn })
 /** Once a minute: it asks the models. */
 const minute = computed(() => Math.floor(nowS.value / 60))
