@@ -65,7 +65,8 @@ export default defineNuxtConfig({
       },
       contentSecurityPolicy: {
         'default-src': ["'self'"],
-        'img-src': ["'self'", 'data:'],
+        // A photograph that is still on its way is shown from where it waits.
+        'img-src': ["'self'", 'data:', 'blob:'],
         'style-src': ["'self'", "'unsafe-inline'"],
         'font-src': ["'self'"],
         'connect-src': ["'self'"],
@@ -80,6 +81,9 @@ export default defineNuxtConfig({
     xssValidator: false,
   },
   experimental: {
+    // One build at a time on one machine: nobody asks whether there is a newer one, and no route has a payload of its own.
+    appManifest: false,
+    payloadExtraction: false,
     defaults: {
       // The page's own prefetch hints already bring every view at low priority; running their code can wait for a hand.
       nuxtLink: { prefetchOn: { visibility: false, interaction: true } },

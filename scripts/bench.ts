@@ -8,7 +8,8 @@ import { gzipSync } from 'node:zlib'
 import autocannon from 'autocannon'
 import { chromium, type Page } from '@playwright/test'
 import { findVolume, type ProfileNode } from '../core/mould'
-import { compareSchools, evaluatePlan, outlookFrom, keepPlan, tradeOffs } from '../core/pour'
+import { learnFrom } from '../core/learn'
+import { compareSchools, diagnosePour, evaluatePlan, outlookFrom, keepPlan, tradeOffs } from '../core/pour'
 import { createPour, listOpen, recordEvent } from '../server/services/pours'
 import { createTestDatabase } from '../tests/support/database'
 import { startServer } from '../tests/support/server'
@@ -78,6 +79,34 @@ rows.push([
   medianMs(() => outlookFrom(kept, run), 500),
   'ms',
   20,
+])
+
+const faulty = outlookFrom(kept, [
+  ...run,
+  ...(['air_holes', 'voids', 'soft'] as const).map((kind, i) => ({
+    id: randomUUID(),
+    occurredAtMs: run.at(-1)!.occurredAtMs - 1000 + i,
+    who: '',
+    body: { type: 'defect' as const, kind },
+  })),
+])
+rows.push([
+  'why a piece with three faults came out so, median',
+  medianMs(() => diagnosePour(faulty), 300),
+  'ms',
+  5,
+])
+const seenOften = Array.from({ length: 2000 }, (_, i) => ({
+  pourId: String(i),
+  atMs: i * 3_600_000,
+  ratio: 1.2 + 0.1 * Math.sin(i),
+  sigmaLn: 0.1,
+}))
+rows.push([
+  'a factor learnt from 2 000 pours, median',
+  medianMs(() => learnFrom('set_time', seenOften, 2000 * 3_600_000), 100),
+  'ms',
+  50,
 ])
 
 /** A turned form of 200 points, half of them on curves, with a waist. */

@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto'
 import sharp from 'sharp'
 import type { TestServer } from '../tests/support/server'
 import { testPlan } from '../tests/unit/plans'
-import { DEMO_PLASTERS } from './demo'
+import { DEMO_PLASTERS } from './demoPlasters'
 import { DEMO_MOULDS } from './demoMoulds'
 
 /** What a number, text or list may be damaged into. */
@@ -127,7 +127,7 @@ export async function sendDamaged(server: TestServer, count: number, seed: numbe
       bytes[dice(bytes.length)] = dice(256)
       return send(
         'POST',
-        `/api/moulds/${randomUUID()}/photos?id=${randomUUID()}&caption=x`,
+        `/api/photos?id=${randomUUID()}&mould=${randomUUID()}&caption=x`,
         bytes,
         'image/png',
       )

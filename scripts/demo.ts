@@ -7,9 +7,9 @@ import { meetDevice, putDevice } from '../server/services/devices'
 import { randomUUID } from 'node:crypto'
 import { lightFormat } from 'date-fns'
 import { sql } from 'kysely'
-import { dryingCurve, dryingDepthMm, fractionLeftAt } from '../core/drying'
+import sharp from 'sharp'
+import { dryingCurve, dryingDepths, fractionLeftAt } from '../core/drying'
 import { mixProperties } from '../core/mix'
-import type { PlasterClassId } from '../core/plaster'
 import {
   outlookFrom,
   keepPlan,
@@ -23,76 +23,28 @@ import {
   type PourPlan,
   type StepId,
 } from '../core/pour'
-import { labelOfClass, propertiesOfCard, spoonTestForecastS, type CardLabel } from '../core/stock'
+import { propertiesOfCard, spoonTestForecastS } from '../core/stock'
 import { planSchema, settingsSchema } from '../shared/contracts'
 import type { Db } from '../server/db/client'
+import type { PlaceInput } from '../shared/learning'
 import { mouldInputSchema } from '../shared/moulds'
 import type { BagInput, BowlInput, PlasterInput } from '../shared/stock'
 import { addSpoonTest, putBag } from '../server/services/bags'
-import { putBowl, putRecipe } from '../server/services/cupboard'
+import { putBowl, putPlace, putRecipe } from '../server/services/cupboard'
 import { insertMould } from '../server/services/moulds'
 import { putMouldSet } from '../server/services/mouldSets'
 import { putPlaster } from '../server/services/plasters'
+import { insertPhoto, reducePhoto } from '../server/services/photos'
 import { getPour } from '../server/services/pours'
 import { addSettling } from '../server/services/settling'
 import { summarise } from '../server/services/summaries'
 import { getSettings, saveSettings } from '../server/services/workshop'
 import { DEMO_MOULDS, DEMO_SETS, type DemoMouldKey } from './demoMoulds'
+import { DEMO_PLASTERS, type DemoPlasterKey } from './demoPlasters'
 
 const MIN = 60
 const HOUR = 3600
 const DAY = 24 * HOUR
-
-const label = (classId: PlasterClassId, said: Partial<CardLabel> = {}): CardLabel => ({
-  ...labelOfClass(classId),
-  ...said,
-})
-
-export const DEMO_PLASTERS = {
-  pottery: {
-    name: 'Pottery plaster, blue sack',
-    label: label('pottery', { setMin: 30 }),
-    printedRatio: '',
-    additions: [],
-    note: 'For moulds and slabs.',
-  },
-  moulding: {
-    name: 'Plaster of Paris, paper bag',
-    label: label('pop', { consistency: 64 }),
-    printedRatio: '64 parts',
-    additions: [],
-    note: '',
-  },
-  cement: {
-    name: 'Gypsum cement, grey tub',
-    label: label('gc'),
-    printedRatio: '',
-    additions: [],
-    note: 'For anything children will hold.',
-  },
-  hard: {
-    name: 'High-strength gypsum cement, red tub',
-    label: label('hsgc', { consistency: 32, setMin: 19, expansionPct: 0.24 }),
-    printedRatio: '100 : 32',
-    additions: [],
-    note: '',
-  },
-  stone: {
-    name: 'Dental stone, small tin',
-    label: label('dental3', { consistency: 29.9, expansionPct: 0.12 }),
-    printedRatio: '30 ml per 100 g',
-    additions: [],
-    note: 'For the jaw and other fine things.',
-  },
-  shell: {
-    name: 'Shell mix 1 : 1 : 1',
-    label: label('investment'),
-    printedRatio: '',
-    additions: [],
-    note: 'Mixed here from plaster of Paris and silica flour.',
-  },
-} satisfies Record<string, PlasterInput>
-type DemoPlasterKey = keyof typeof DEMO_PLASTERS
 
 interface DemoBag extends Pick<BagInput, 'name' | 'boughtG' | 'price' | 'keeping' | 'scoop'> {
   openDays: number
@@ -161,11 +113,18 @@ const inLayers = (...layers: [name: string, sharePct: number][]): PourPlan['batc
 type MouldIds = Record<DemoMouldKey, string>
 type PlasterIds = Record<DemoPlasterKey, string>
 type BagIds = Partial<Record<DemoPlasterKey, string>>
+interface Ids extends Stock {
+  placeIds: PlaceIds
+}
+interface Stock {
+  plasterIds: PlasterIds
+  bagIds: BagIds
+}
 type MakePlan = (piece: string, mouldKey: DemoMouldKey, change?: Partial<PourPlan>) => PourPlan
 
 function plan(
   ids: MouldIds,
-  { plasterIds, bagIds }: { plasterIds: PlasterIds; bagIds: BagIds },
+  { plasterIds, bagIds, placeIds }: Ids,
   piece: string,
   mouldKey: DemoMouldKey,
   change: Partial<PourPlan> = {},
@@ -195,6 +154,11 @@ function plan(
     stirS: 120,
     stirManner: 'hand',
     air: { tempC: 18, rhPct: 55, speedMS: 0.1 },
+    dryingPlace: {
+      placeId: placeIds.rack,
+      name: DEMO_PLACES.rack.name,
+      air: DEMO_PLACES.rack.air,
+    },
     dryingExposure: 'both_faces',
     dryTarget: 'paint',
     scaleDivisionG: 1,
@@ -202,13 +166,14 @@ function plan(
   })
 }
 
+type Pace = Pick<PourPlan, 'soakS' | 'stirS' | 'stirManner'>
 type Timed = [atS: number, who: string, body: EventBody]
 
 /** What each step of a plan records, and how long after the one before. */
 function stepDone(
   facts: PourOutlook,
   { id, batch }: PlanStep,
-  pace: Pick<PourPlan, 'soakS' | 'stirS' | 'stirManner'>,
+  pace: Pace,
 ): [afterS: number, body: EventBody] | undefined {
   const { planned } = facts.batches[batch]!
   const bowl = batch > 0 ? { batch } : {}
@@ -259,13 +224,7 @@ function stepDone(
 }
 
 /** The wet steps in order, up to one of them, the last `lastDoneS` ago, at the planned pace or another. */
-function run(
-  of: PourPlan,
-  who: string,
-  upTo: StepId,
-  lastDoneS: number,
-  pace: Pick<PourPlan, 'soakS' | 'stirS' | 'stirManner'> = of,
-): Timed[] {
+function run(of: PourPlan, who: string, upTo: StepId, lastDoneS: number, pace: Pace = of): Timed[] {
   const facts = outlookFrom(keepPlan(of), [])
   const end = facts.steps.findLastIndex((s) => s.id === upTo)
   const done = facts.steps.slice(0, end + 1).flatMap((s) => {
@@ -293,16 +252,16 @@ function toEvents(nowMs: number, timed: readonly Timed[]): PourEvent[] {
 }
 
 /** A whole wet run that ended so long ago that demoulding falls due in `inS`. */
-function settingDueIn(of: PourPlan, who: string, inS: number): Timed[] {
+function settingDueIn(of: PourPlan, who: string, inS: number, pace: Pace = of): Timed[] {
   const last = lastWet(of)
-  const facts = outlookFrom(keepPlan(of), toEvents(0, run(of, who, last, 0)))
+  const facts = outlookFrom(keepPlan(of), toEvents(0, run(of, who, last, 0, pace)))
   const dueS = facts.settingStartMs! / 1000 + facts.demould.recommendedS
-  return run(of, who, last, dueS - inS)
+  return run(of, who, last, dueS - inS, pace)
 }
 
 /** Out of the mould `agoS` ago, after a whole wet run and its wait. */
-function demouldedAgo(of: PourPlan, who: string, agoS: number): Timed[] {
-  const wet = settingDueIn(of, who, -5 * MIN).map(([atS, w, body]): Timed => [atS - agoS, w, body])
+function demouldedAgo(of: PourPlan, who: string, agoS: number, pace: Pace = of): Timed[] {
+  const wet = settingDueIn(of, who, -5 * MIN, pace).map(([atS, w, body]): Timed => [atS - agoS, w, body])
   return [...wet, [-agoS, who, { type: 'demoulded', outcome: 'whole' }]]
 }
 
@@ -312,7 +271,7 @@ function weighings(of: PourPlan, who: string, demouldAgoS: number, atS: readonly
   const powderG = of.mould.cavityMl / mix.slurryMlPerG
   const curve = dryingCurve({
     freeWaterKgM3: mix.freeWaterKgM3,
-    depthMm: dryingDepthMm(of.mould.thicknessMm, of.dryingExposure),
+    ...dryingDepths(of.mould.thicknessMm, of.dryingExposure),
     air: of.air,
     speedFactor: 0.8,
   })
@@ -329,6 +288,56 @@ function weighings(of: PourPlan, who: string, demouldAgoS: number, atS: readonly
   ])
 }
 
+/** Places of the shed to dry in. */
+const DEMO_PLACES = {
+  rack: {
+    name: 'Rack by the window',
+    kind: 'still',
+    air: { tempC: 18, rhPct: 55, speedMS: 0.1 },
+    nightAir: null,
+  },
+  stove: {
+    name: 'Shelf over the stove',
+    kind: 'breeze',
+    air: { tempC: 30, rhPct: 35, speedMS: 0.5 },
+    nightAir: null,
+  },
+  loft: {
+    name: 'Loft, shutters open',
+    kind: 'outdoors',
+    air: { tempC: 17, rhPct: 60, speedMS: 0.8 },
+    nightAir: { tempC: 8, rhPct: 88, speedMS: 0.5 },
+  },
+} satisfies Record<string, PlaceInput>
+type PlaceIds = Record<keyof typeof DEMO_PLACES, string>
+
+/**
+ * A tile of some weeks ago: seen to set at this factor against its card, and dried on the rack. What the bag by the door
+ * and the rack have taught comes of these.
+ */
+function tileOf(plan: MakePlan, name: string, who: string, agoS: number, slower: number): DemoPour {
+  const of = plan(name, 'tile')
+  const facts = outlookFrom(keepPlan(of), toEvents(0, settingDueIn(of, who, 0)))
+  const wet = settingDueIn(of, who, -25 * MIN * slower)
+  const startS = outlookFrom(keepPlan(of), toEvents(0, wet)).settingStartMs! / 1000
+  const at = (mark: 'initial_set' | 'final_set') => startS + slower * facts.setting.timeS[mark].mid
+  const cues: Timed[] = [
+    [at('initial_set'), who, { type: 'touch', cue: 'gloss_gone', seen: true }],
+    [at('final_set'), who, { type: 'touch', cue: 'thumbnail_no_dent', seen: true }],
+  ]
+  const out: Timed[] = [...wet, ...cues].map(([s, w, body]) => [s - agoS, w, body])
+  return {
+    of,
+    timed: [
+      ...out,
+      [-agoS, who, { type: 'demoulded', outcome: 'whole' }],
+      ...weighings(of, who, agoS, [0.2 * HOUR, 1.1 * DAY, 2.2 * DAY, 4 * DAY]),
+      [6 * DAY - agoS, who, { type: 'finished', verdict: 'good', reason: '' }],
+    ],
+    ageS: agoS + 4 * HOUR,
+  }
+}
+
 /** Devices of the shed, by the names that their stand-ins give (devices/main.ts). */
 const DEMO_DEVICES = [
   { id: 'shed-scale', name: 'Bench scale' },
@@ -337,8 +346,35 @@ const DEMO_DEVICES = [
   { id: 'shed-button', name: 'Elbow button' },
 ] as const
 
+/** A tile full of holes, drawn: what a photograph of it would show. */
+const FAILED_TILE = `<svg xmlns="http://www.w3.org/2000/svg" width="960" height="720">
+  <rect width="960" height="720" fill="#5d5a55"/>
+  <g transform="rotate(-3 480 360)">
+    <rect x="150" y="110" width="660" height="500" rx="14" fill="#efece4"/>
+    <path d="M150 420 Q330 360 480 430 T810 400 V596 Q810 610 796 610 H164 Q150 610 150 596 Z" fill="#dcd7cb"/>
+    <path d="M150 460 Q330 400 480 470 T810 440" fill="none" stroke="#c9c3b5" stroke-width="8"/>
+    <rect x="400" y="230" width="170" height="200" fill="#e3dfd4" stroke="#c4beb0" stroke-width="6"/>
+    ${[
+      [430, 260, 7],
+      [505, 300, 11],
+      [455, 350, 5],
+      [540, 390, 8],
+      [300, 330, 6],
+      [620, 300, 7],
+      [240, 480, 5],
+      [680, 500, 9],
+      [700, 210, 6],
+      [350, 200, 5],
+    ]
+      .map(([x, y, r]) => `<circle cx="${x}" cy="${y}" r="${r}" fill="#8a8477"/>`)
+      .join('')}
+    <path d="M812 250 q-58 14 -52 60 q30 34 52 20 Z" fill="#5d5a55"/>
+  </g></svg>`
+
 interface DemoPour {
   of: PourPlan
+  /** Drawn, of how it came out, so long ago. */
+  photo?: { svg: string; agoS: number; who: string; id: string }
   timed: Timed[]
   ageS: number
   /** What is put to it. */
@@ -385,6 +421,7 @@ function demoPours(plan: MakePlan): DemoPour[] {
     },
   })
   const jug = plan('Lamp-oil jug, second half', 'jug', { dryTarget: 'pottery_mould', stirS: 240 })
+  const jugOld = plan('Lamp-oil jug, first half', 'jug', { dryTarget: 'pottery_mould', stirS: 240 })
   const glass = plan('Shell for the glass urchin', 'shell', {
     addingWay: 'tipped_in',
     filling: 'hand_built',
@@ -408,12 +445,15 @@ function demoPours(plan: MakePlan): DemoPour[] {
   const clock = plan('Tide-clock face', 'clock', { soakS: 180, stirS: 240 })
   const flat = plan('Ripples, north flat, neap', 'ripple', {
     air: { tempC: 15, rhPct: 65, speedMS: 0.5 },
+    dryingPlace: undefined,
     waterTempC: 12,
     powderTempC: 12,
     dryTarget: 'seal',
   })
   const urchinOld = plan('Sea urchin, hand piece 6', 'urchin')
   const tileOld = plan('Chart tile A1, the harbour', 'tile')
+  const tilePhoto = randomUUID()
+  const tileFailed = plan('Chart tile A2, the sluice', 'tile')
   const shellOld = plan('Shell for the glass urchin, first try', 'shell', { soakS: 180, dryTarget: 'handle' })
 
   const clockAgoS = 4.2 * DAY
@@ -477,6 +517,17 @@ function demoPours(plan: MakePlan): DemoPour[] {
       ageS: 17 * DAY,
     },
     {
+      of: jugOld,
+      timed: [
+        ...demouldedAgo(jugOld, 'Odile', 26 * DAY),
+        ...weighings(jugOld, 'Odile', 26 * DAY, [0.2 * HOUR, 3 * DAY, 7 * DAY, 12 * DAY]),
+        [-13 * DAY, 'Odile', { type: 'finished', verdict: 'good', reason: 'Draws water as it should.' }],
+        // Slip four times in two days: it no longer draws.
+        ...[2.4, 2, 1.3, 0.6].map((days): Timed => [-days * DAY, 'Odile', { type: 'kept_up', what: 'used' }]),
+      ],
+      ageS: 27 * DAY,
+    },
+    {
       of: tileOld,
       timed: [
         ...demouldedAgo(tileOld, 'Ines', 10 * DAY),
@@ -489,6 +540,54 @@ function demoPours(plan: MakePlan): DemoPour[] {
         ],
       ],
       ageS: 11 * DAY,
+    },
+    tileOf(plan, 'Chart tile A3, the weir', 'Mina', 41 * DAY, 1.22),
+    tileOf(plan, 'Chart tile A4, the ferry steps', 'Ines', 34 * DAY, 1.1),
+    tileOf(plan, 'Chart tile A5, the salt pans', 'Mina', 27 * DAY, 1.24),
+    tileOf(plan, 'Chart tile A6, the spit', 'Odile', 20 * DAY, 1.16),
+    tileOf(plan, 'Chart tile A7, the groynes', 'Mina', 13 * DAY, 1.2),
+    {
+      of: tileFailed,
+      photo: { svg: FAILED_TILE, agoS: 7 * DAY - 480, who: 'Tomas', id: tilePhoto },
+      timed: [
+        // Stirred as soon as the powder was in, and never tapped: its record tells why it is full of holes.
+        ...demouldedAgo(tileFailed, 'Tomas', 7 * DAY, { ...tileFailed, soakS: 10 }).filter(
+          ([, , { type }]) => type !== 'tapped' && type !== 'air_freed',
+        ),
+        [
+          -7 * DAY + 500,
+          'Tomas',
+          {
+            type: 'defect',
+            kind: 'air_holes',
+            place: 'face',
+            sizeMm: 3,
+            spot: { x: 0.5, y: 0.43 },
+            photoId: tilePhoto,
+          },
+        ],
+        [
+          -7 * DAY + 520,
+          'Tomas',
+          {
+            type: 'defect',
+            kind: 'voids',
+            place: 'edge',
+            spot: { x: 0.82, y: 0.37 },
+            photoId: tilePhoto,
+          },
+        ],
+        [
+          -6.9 * DAY,
+          'Tomas',
+          {
+            type: 'finished',
+            verdict: 'failed',
+            reason: 'Holes all over the sluice gate; not worth filling.',
+          },
+        ],
+      ],
+      ageS: 7.2 * DAY,
     },
     {
       of: shellOld,
@@ -516,10 +615,8 @@ function demoPours(plan: MakePlan): DemoPour[] {
 
 /** Empties the workshop; its settings and the numbers of the change log stay. */
 export async function clearWorkshop(db: Db): Promise<void> {
-  await sql`truncate pour_summary, bag_draw, mould_use, event, plan_revision, pour, mould_set_member, mould_set,
-    mould_photo, mould, spoon_test, bag, plaster, bowl, recipe, reading, device_use, device, settling`.execute(
-    db,
-  )
+  await sql`truncate pour_summary, observation, learn_choice, place, bag_draw, mould_use, event, plan_revision, pour, mould_set_member, mould_set,
+    photo, mould, spoon_test, bag, plaster, bowl, recipe, reading, device_use, device, settling`.execute(db)
 }
 
 /** Plasters, their bags with what was tried of them, and the bowls. */
@@ -554,6 +651,13 @@ async function loadStock(trx: Db, nowMs: number) {
   return { plasterIds, bagIds }
 }
 
+async function loadPlaces(trx: Db): Promise<PlaceIds> {
+  const ids = {} as PlaceIds
+  for (const [key, place] of Object.entries(DEMO_PLACES) as [keyof PlaceIds, PlaceInput][])
+    await putPlace(trx, (ids[key] = randomUUID()), null, place)
+  return ids
+}
+
 /** Loads the demo workshop into an empty database, all or nothing. */
 export async function loadDemo(db: Db, nowMs: number): Promise<void> {
   await db.transaction().execute(async (trx) => {
@@ -579,7 +683,7 @@ export async function loadDemo(db: Db, nowMs: number): Promise<void> {
     const mouldIds = Object.fromEntries(
       Object.keys(DEMO_MOULDS).map((key) => [key, randomUUID()]),
     ) as MouldIds
-    const stock = await loadStock(trx, nowMs)
+    const stock = { ...(await loadStock(trx, nowMs)), placeIds: await loadPlaces(trx) }
     for (const [key, { plaster, ...described }] of Object.entries(DEMO_MOULDS)) {
       const mould = mouldInputSchema.parse({ ...described, usualPlasterId: stock.plasterIds[plaster] })
       await insertMould(trx, mouldIds[key as DemoMouldKey], mould)
@@ -592,8 +696,9 @@ export async function loadDemo(db: Db, nowMs: number): Promise<void> {
       name: 'Hand pieces, thinner',
       plan: plan(mouldIds, stock, 'Hand piece', 'ammonite', { consistency: 36, soakS: 180, sparePct: 12 }),
     })
-    await putRecipe(trx, randomUUID(), null, {
-      name: 'Shell, all in at once',
+    const shellRecipe = { recipeId: randomUUID(), name: 'Shell, all in at once' }
+    await putRecipe(trx, shellRecipe.recipeId, null, {
+      name: shellRecipe.name,
       plan: plan(mouldIds, stock, 'Shell', 'shell', { addingWay: 'tipped_in', soakS: 180, sparePct: 5 }),
     })
     await putRecipe(trx, randomUUID(), null, {
@@ -611,15 +716,29 @@ export async function loadDemo(db: Db, nowMs: number): Promise<void> {
         },
       }),
     })
-    const makePlan: MakePlan = (piece, mouldKey, change) => plan(mouldIds, stock, piece, mouldKey, change)
+    const makePlan: MakePlan = (piece, mouldKey, change) => ({
+      ...plan(mouldIds, stock, piece, mouldKey, change),
+      ...(mouldKey === 'shell' ? { recipe: shellRecipe } : {}),
+    })
     for (const { id, name } of DEMO_DEVICES) await meetDevice(trx, id, name)
-    for (const { of, timed, ageS, devices = [] } of demoPours(makePlan)) {
+    for (const { of, timed, ageS, photo, devices = [] } of demoPours(makePlan)) {
       const pourId = randomUUID()
       await trx
         .insertInto('pour')
         .values({ id: pourId, plan: JSON.stringify(keepPlan(of)), created_at: new Date(nowMs - ageS * 1000) })
         .execute()
-      for (const e of toEvents(nowMs, timed)) {
+      const taken: Timed[] = photo
+        ? [[-photo.agoS, photo.who, { type: 'photographed', photoId: photo.id, caption: '' }]]
+        : []
+      if (photo)
+        await insertPhoto(
+          trx,
+          { pour: pourId },
+          photo.id,
+          '',
+          await reducePhoto(await sharp(Buffer.from(photo.svg)).png().toBuffer()),
+        )
+      for (const e of toEvents(nowMs, [...timed, ...taken])) {
         await trx
           .insertInto('event')
           .values({

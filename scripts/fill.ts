@@ -9,7 +9,7 @@ import { putPlaster } from '../server/services/plasters'
 import { rebuildSummaries, searchable } from '../server/services/summaries'
 import { poursById } from '../server/services/pours'
 import { mouldInputSchema } from '../shared/moulds'
-import { DEMO_PLASTERS } from './demo'
+import { DEMO_PLASTERS } from './demoPlasters'
 import { DEMO_MOULDS } from './demoMoulds'
 
 const MOULDS = 100
@@ -70,7 +70,14 @@ export async function fillWorkshop({ owner, db, workshopId }: TestDatabase, pour
       who: 'Mina',
       body: { type: 'finished', verdict: verdicts[i % verdicts.length]!, reason: 'as measured' },
     }
-    return { id: randomUUID(), plan, events: [...run, end] }
+    const fault: PourEvent = {
+      id: randomUUID(),
+      occurredAtMs: run.at(-1)!.occurredAtMs + 1000,
+      who: 'Mina',
+      body: { type: 'defect', kind: 'air_holes' },
+    }
+    const failed = end.body.type === 'finished' && end.body.verdict === 'failed'
+    return { id: randomUUID(), plan, events: [...run, ...(failed ? [fault] : []), end] }
   })
   await owner.connection().execute(async (connection) => {
     const set = (name: string, value: string) =>
@@ -109,11 +116,14 @@ export async function fillWorkshop({ owner, db, workshopId }: TestDatabase, pour
       const [use] = sum.uses
       await sql`
         insert into pour_summary (pour_id, created_at, piece, mould, plaster, searched, consistency, mould_id, plaster_id,
-          actual_consistency, is_open, stage, rings, verdict, reason)
+          actual_consistency, is_open, stage, rings, verdict, reason, tags, teaches, is_observed, event_count, casts, cost,
+          dry_days, place_id, ended_at)
         select c.id, c.at, ${sum.piece} || ' no ' || c.n, ${sum.mould}, ${sum.plaster},
           ${searchable(sum.piece)} || ' no ' || c.n || ${`\n${searchable(sum.mould, sum.plaster)}`}, ${sum.consistency},
           ${sum.mouldId ?? null}::uuid, ${sum.plasterId ?? null}::uuid, ${sum.actualConsistency ?? null}, ${sum.open},
-          ${sum.stage}, ${JSON.stringify(sum.rings)}, ${sum.verdict ?? null}, ${sum.reason}
+          ${sum.stage}, ${JSON.stringify(sum.rings)}, ${sum.verdict ?? null}, ${sum.reason},
+          ${[...sum.tags, ...(sum.verdict === 'failed' ? ['cause:no_tap'] : [])]}::text[], ${sum.teaches}::text[], false,
+          ${events.length}, ${sum.casts}, ${sum.cost ?? null}::float, ${sum.dryDays ?? null}::float, ${sum.placeId ?? null}::uuid, c.at + interval '2 days'
         from copy c where c.template = ${id}`.execute(connection)
       if (draw)
         await sql`

@@ -5,6 +5,7 @@
 import { writeFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import { z } from 'zod'
+import { CARD_SCHEMAS, manifestSchema, pourFileSchema, settingsFileSchema } from '../shared/bundle'
 import { mouldBundleSchema } from '../shared/moulds'
 import { recipeFileSchema } from '../shared/stock'
 
@@ -13,6 +14,28 @@ export const SCHEMAS = {
     ...z.toJSONSchema(mouldBundleSchema, { io: 'input' }),
     title: 'Nine Ripples: a shelf of moulds',
     description: 'Lengths in mm, volumes in ml, areas in mm², masses in g.',
+  }),
+  'pour.v1.schema.json': () => ({
+    ...z.toJSONSchema(pourFileSchema, { io: 'input' }),
+    title: 'Nine Ripples: one pour, as in pours/<id>.json of a workshop’s file',
+    description:
+      'Its plan, everything that happened, and what devices read. Masses in g, volumes in ml, lengths in mm, temperatures in °C, times in s or ms since 1970.',
+  }),
+  'workshop.v1.schema.json': () => ({
+    title: 'Nine Ripples: the files of a workshop’s zip',
+    description:
+      'manifest.json, settings.json, cards/<kind>.json (a list of each), pours/<id>.json (a schema of its own), photos/<id>.jpg, tables/<name>.csv.',
+    type: 'object',
+    properties: {
+      'manifest.json': z.toJSONSchema(manifestSchema, { io: 'input' }),
+      'settings.json': z.toJSONSchema(settingsFileSchema, { io: 'input' }),
+      ...Object.fromEntries(
+        Object.entries(CARD_SCHEMAS).map(([kind, schema]) => [
+          `cards/${kind}.json`,
+          { type: 'array', items: z.toJSONSchema(schema, { io: 'input' }) },
+        ]),
+      ),
+    },
   }),
   'recipe.v1.schema.json': () => ({
     ...z.toJSONSchema(recipeFileSchema, { io: 'input' }),

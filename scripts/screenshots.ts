@@ -47,11 +47,11 @@ const VIEWS: [name: string, path: string, size: typeof DESK][] = [
   ['pour-dry', `/pour/${pourId('Tide-clock')}`, DESK],
   ['wall', '/wall', { width: 1920, height: 1080 }],
   ['casts', '/casts', DESK],
-  ['cast', `/casts/${pourId('Tide-clock')}`, DESK],
+  ['cast', `/casts/${pourId('Chart tile A2')}`, { width: 1280, height: 1280 }],
+  ['figures', '/casts/figures', DESK],
   ['moulds', '/moulds', DESK],
   ['mould', `/moulds/${mouldId('Sea urchin')}`, DESK],
   ['mould-edit', `/moulds/${mouldId('Gull')}/edit`, DESK],
-  ['settings', '/settings', DESK],
 ]
 
 /** Everything has arrived and been laid out: fonts, figures, no request under way. */
@@ -78,7 +78,10 @@ for (const [name, path, viewport] of VIEWS.filter(([n]) => !only || n.startsWith
   page.on('console', (m) => m.type() === 'error' && console.log(`${name}: ${m.text()}`))
   await page.goto(`${address}${path}`)
   await settled(page)
-  if (path.startsWith('/casts')) await page.locator('canvas, tbody tr').first().waitFor()
+  if (path.startsWith('/casts')) await page.locator('canvas, tbody tr, .charts a').first().waitFor()
+  if (name === 'cast') await page.waitForFunction(() => document.querySelector('img')?.complete)
+  if (name === 'figures') await page.getByText('Not tapped').waitFor()
+  if (name === 'plasters') await page.getByText('its pours').first().click()
   if (name === 'pour-set') {
     // Its curve is drawn, and what its thermometer says is learnt from.
     await page.locator('canvas').waitFor()

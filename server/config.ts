@@ -1,3 +1,5 @@
+import { tmpdir } from 'node:os'
+
 /** The environment, read once. */
 function read() {
   const databaseUrl = process.env.NINE_RIPPLES_DATABASE_URL
@@ -5,6 +7,8 @@ function read() {
   const devicePort = process.env.NINE_RIPPLES_DEVICE_PORT
   return {
     databaseUrl,
+    /** Where files lie while they are worked on: they may be as large as a workshop. */
+    workFolder: process.env.NINE_RIPPLES_WORK ?? tmpdir(),
     /** Where devices connect; undefined: nowhere. */
     devicePort: devicePort === undefined ? undefined : Number(devicePort),
     logLevel: process.env.NINE_RIPPLES_LOG_LEVEL ?? 'info',

@@ -1,6 +1,7 @@
 import type { PourEvent } from '../core/pour'
 import type { SettingsRecord } from './contracts'
 import type { DeviceCard } from './devices'
+import type { PlaceCard } from './learning'
 import type { MouldCard, MouldSet } from './moulds'
 import type { PourAnswer, UnreadableCard } from './records'
 import type { BagCard, BowlCard, PlasterCard, Recipe, SettlingEntry } from './stock'
@@ -22,6 +23,7 @@ export interface ChangeValues {
   settings: SettingsRecord
   device: DeviceCard | null
   settling: SettlingEntry | null
+  place: PlaceCard | null
 }
 export type ChangeTopic = keyof ChangeValues
 

@@ -1,8 +1,9 @@
 import { z } from 'zod'
 import { MOST_PRICE, MOST_STOCKED_G, MOST_VOLUME_ML, MOST_WEIGHED_G } from '../core/bounds'
-import { DRY_TARGETS } from '../core/drying'
+import { DRY_TARGETS, EXPOSURES, type DryingSpot } from '../core/drying'
+import { CAUSES, FAULT_KINDS, FAULT_PLACES, FINISH_TASKS, UPKEEPS } from '../core/finish'
 import { AIR_TACTICS, MOULD_KINDS, PREPARATIONS, PURPOSES, type CavityDescription } from '../core/mould'
-import { MAX_BATCHES, SIFT_STAGES, type Batch, type BatchLimits } from '../core/mix'
+import { MAX_BATCHES, SIFT_STAGES, type Batch, type BatchLimits, type LearntShare } from '../core/mix'
 import {
   ADDITIONS,
   ADDITION_IDS,
@@ -16,8 +17,8 @@ import {
   ADDING_WAYS,
   CLEAN_UPS,
   CORRECTIONS,
-  DEFECT_KINDS,
   DEMOULD_OUTCOMES,
+  HOTTEST_DRYING_AIR_C,
   FILLING_WAYS,
   KNOWN_STEPS,
   LEAK_PLUGS,
@@ -26,6 +27,7 @@ import {
   SOFT_WORKS,
   STEP_IDS,
   SUNS,
+  TAG_KINDS,
   VERDICTS,
   WEIGHED,
   batchesOf,
@@ -40,8 +42,10 @@ import {
   type PlanV1,
   type PourEvent,
   type PourPlan,
+  type PourTag,
 } from '../core/pour'
 import { TOUCH_CUES } from '../core/forecast'
+import { BAG_KEEPINGS } from '../core/stock'
 import type { Provenance } from '../core/provenance'
 import { cavityDescriptionSchema, mouldFactsSchema, storedCavitySchema } from './moulds'
 import { readingRefSchema } from './devices'
@@ -96,6 +100,22 @@ const plasterPropertiesSchema = z.object({
 })
 
 const airSchema = z.object({ tempC: figure, rhPct: figure, speedMS: figure })
+
+const learntShareSchema = z.object({
+  factor: z.number().min(0.2).max(5),
+  sigmaLn: above0.max(2),
+  pours: z.int().min(1),
+}) satisfies z.ZodType<LearntShare>
+
+const dryingSpotSchema = z.object({
+  placeId: id.nullable(),
+  name: text(120),
+  air: airSchema,
+  nightAir: airSchema.optional(),
+  pace: z
+    .object({ meanLn: z.number().min(-3).max(3), sigmaLn: above0.max(2), pours: z.int().min(0) })
+    .optional(),
+}) satisfies z.ZodType<DryingSpot>
 
 const planMemberOf = (volume: z.ZodType<CavityDescription>) =>
   z.object({
@@ -184,6 +204,9 @@ const decisionsOn = (volume: z.ZodType<CavityDescription>) => ({
         name,
         boughtG: positive(MOST_STOCKED_G),
         price: z.number().min(0).max(MOST_PRICE).nullable(),
+        keeping: z.enum(BAG_KEEPINGS).optional(),
+        openDays: z.int().min(0).optional(),
+        setFactor: above0.optional(),
       })
       .optional(),
     origins: z
@@ -198,7 +221,12 @@ const decisionsOn = (volume: z.ZodType<CavityDescription>) => ({
   consistency: figure,
   ratioMethod: z.enum(['weighed', 'by_volume', 'by_eye']),
   scoop: z
-    .object({ measureMl: figure, packing: z.enum(PACKINGS), weighedKgM3: figure.nullable() })
+    .object({
+      measureMl: figure,
+      packing: z.enum(PACKINGS),
+      weighedKgM3: figure.nullable(),
+      learnt: learntShareSchema.optional(),
+    })
     .optional(),
   siftStage: z.enum(SIFT_STAGES).optional(),
   batching: batchingSchema.optional(),
@@ -212,7 +240,7 @@ const decisionsOn = (volume: z.ZodType<CavityDescription>) => ({
   stirS: figure,
   stirManner: z.enum(['gentle', 'hand', 'whisk', 'drill']),
   air: airSchema,
-  dryingExposure: z.enum(['both_faces', 'one_face']),
+  dryingExposure: z.enum(EXPOSURES),
   dryTarget: z.enum(DRY_TARGETS),
   scaleDivisionG: figure,
 })
@@ -228,7 +256,17 @@ const planShapeOn = (volume: z.ZodType<CavityDescription>) =>
     sun: z.enum(SUNS).optional(),
     filling: z.enum(FILLING_WAYS).optional(),
     script: scriptSchema.optional(),
+    recipe: z.object({ recipeId: id, name }).optional(),
     leftoverOf: z.object({ pourId: id, piece: name }).optional(),
+    dryingPlace: dryingSpotSchema.optional(),
+    learnt: z
+      .object({
+        heat: learntShareSchema.optional(),
+        sprinkled: learntShareSchema.optional(),
+        slurryYield: learntShareSchema.optional(),
+      })
+      .optional(),
+    heed: z.array(z.enum(CAUSES)).max(CAUSES.length).optional(),
   })
 const planShape = planShapeOn(cavityDescriptionSchema)
 // A field that the plan has and the wire forgets would be dropped in silence: this does not compile then.
@@ -306,6 +344,17 @@ const inBatch = {
     .optional(),
 }
 
+/** Where a piece is carried: unlike a plan's, nobody judges it after this. */
+export const dryingAirSchema = z.object({
+  tempC: z.number().min(0).max(HOTTEST_DRYING_AIR_C),
+  rhPct: z.number().min(1).max(96),
+  speedMS: z.number().min(0.02).max(10),
+})
+const placeSpotSchema = dryingSpotSchema.extend({
+  air: dryingAirSchema,
+  nightAir: dryingAirSchema.optional(),
+})
+
 /** What was taken from a device. */
 const fromReading = { reading: readingRefSchema.optional() }
 
@@ -366,6 +415,7 @@ export const eventBodySchema = z.discriminatedUnion('type', [
     mouldId: id,
     fillMl: z.number().gt(0).max(MOST_VOLUME_ML),
   }),
+  z.object({ type: z.literal('left_over'), volumeMl: z.number().min(0).max(MOST_VOLUME_ML) }),
   z.object({ type: z.literal('worked_soft'), work: z.enum(SOFT_WORKS) }),
   z.object({ type: z.literal('cleaned_up'), what: z.enum(CLEAN_UPS) }),
   z.object({ type: z.literal('poured'), ...inBatch }),
@@ -394,8 +444,20 @@ export const eventBodySchema = z.discriminatedUnion('type', [
     mouldId: id.nullable(),
     kind: z.enum(MOULD_DAMAGES),
   }),
-  z.object({ type: z.literal('weighing'), massG: positive(MOST_WEIGHED_G) }),
-  z.object({ type: z.literal('defect'), kind: z.enum(DEFECT_KINDS) }),
+  z.object({ type: z.literal('weighing'), massG: positive(MOST_WEIGHED_G), ...fromReading }),
+  z.object({ type: z.literal('dries_at'), spot: placeSpotSchema, lies: z.enum(EXPOSURES) }),
+  z.object({ type: z.literal('felt_dry'), clammy: z.boolean() }),
+  z.object({ type: z.literal('finish_done'), task: z.enum(FINISH_TASKS) }),
+  z.object({ type: z.literal('kept_up'), what: z.enum(UPKEEPS) }),
+  z.object({
+    type: z.literal('defect'),
+    kind: z.enum(FAULT_KINDS),
+    place: z.enum(FAULT_PLACES).optional(),
+    sizeMm: positive(5000).optional(),
+    spot: z.object({ x: z.number().min(0).max(1), y: z.number().min(0).max(1) }).optional(),
+    photoId: id.optional(),
+  }),
+  z.object({ type: z.literal('photographed'), photoId: id, caption: text(200) }),
   z.object({
     type: z.literal('finished'),
     verdict: z.enum(VERDICTS),
@@ -456,11 +518,22 @@ const limit = z.coerce.number().int().min(1).max(100).default(50)
 export const pageQuerySchema = z.object({ after: text(300).default(''), limit })
 export type PageQuery = z.output<typeof pageQuerySchema>
 
+const TAGS: readonly string[] = TAG_KINDS
+const asTags = (list: string) => list.split(',').filter((t) => t !== '')
+const tagSchema = z
+  .string()
+  .refine(
+    (t): t is PourTag => TAGS.includes(t.split(':')[0]!) && /^[a-z]+:[\w-]+$/.test(t),
+    'is no such thing',
+  )
+
 /** The log, newest first; `after` as above. */
 export const listQuerySchema = z.object({
   state: z.enum(['open', 'closed', 'all']).default('all'),
   verdict: z.enum(VERDICTS).optional(),
   q: text(100).default(''),
+  /** Of these moulds, bags, places, plasters, recipes, with these faults or causes: `kind:id`, several with commas. */
+  tags: text(600).default('').transform(asTags).pipe(z.array(tagSchema).max(8)),
   after: text(300).default(''),
   limit,
 })

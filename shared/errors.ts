@@ -22,6 +22,8 @@ export const ERROR_CODES = [
   'not_a_picture',
   'photo_too_large',
   'too_many_photos',
+  'too_many_jobs',
+  'no_room',
   'unavailable',
   'internal',
 ] as const

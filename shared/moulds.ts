@@ -27,12 +27,10 @@ import { MOST_VOLUME_ML, MOST_WEIGHED_G } from '../core/bounds'
 import { PLASTER_CLASS_IDS } from '../core/plaster'
 import type { DemouldOutcome, MouldDamage, Verdict } from '../core/pour'
 import type { Provenance } from '../core/provenance'
+import type { Photo } from './photos'
 import { id, name, revision, text } from './text'
 
 /** Moulds as they cross the wire and as files hold them. Lengths mm, volumes ml, areas mm², masses g. */
-
-/** Of a photo as it leaves the camera. */
-export const MAX_PHOTO_BYTES = 25 * 1024 * 1024
 
 const length = z.number().min(0).max(10_000)
 const volume = z.number().min(0).max(MOST_VOLUME_ML)
@@ -214,13 +212,6 @@ export type MouldInput = z.infer<typeof mouldInputSchema>
 /** `revision` is what the caller saw; null puts a new one on the shelf. */
 export const mouldPutSchema = z.object({ revision: revision.nullable(), mould: mouldInputSchema })
 
-export interface MouldPhoto {
-  id: string
-  caption: string
-  widthPx: number
-  heightPx: number
-}
-
 /** A mould on the shelf, with what follows from its description and what happened to it. */
 export interface MouldCard extends MouldInput {
   id: string
@@ -231,7 +222,7 @@ export interface MouldCard extends MouldInput {
   plusMinusMl: number
   volumeProvenance: Provenance
   thinnestMm: number | null
-  photos: MouldPhoto[]
+  photos: Photo[]
   history: {
     /** Casts recorded here; those from before come on top. */
     casts: number
@@ -260,9 +251,6 @@ export interface MouldSet extends MouldSetInput {
   id: string
   revision: number
 }
-
-/** A photo's id is made by who takes it, so that sending it twice is harmless. */
-export const newPhotoSchema = z.object({ id, caption: text(200) })
 
 /** The file that a shelf is kept in. Its JSON Schema: docs/schemas/moulds.v1.schema.json. */
 export const mouldBundleSchema = z.object({

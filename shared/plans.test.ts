@@ -128,7 +128,15 @@ describe('what the worksheet accepts the server accepts, and the reverse', () =>
     expect(benchPlanSchema.safeParse(filled).success).toBe(true)
     const hot = benchPlanSchema.safeParse({ ...base, powderTempC: 95 })
     expect(hot.error?.issues).toMatchObject([{ path: ['powderTempC'], message: 'out_of_range' }])
-    const stock = { plasters: [], bags: [], moulds: [], mouldSets: [], bowls: [], settings: TEST_SETTINGS }
+    const stock = {
+      plasters: [],
+      bags: [],
+      moulds: [],
+      mouldSets: [],
+      bowls: [],
+      places: [],
+      settings: TEST_SETTINGS,
+    }
     const drafted = planOf(emptyDraft(TEST_SETTINGS), stock, 0)!
     expect(refusalsOf(drafted)).toEqual([])
     expect(benchPlanSchema.safeParse(drafted).success).toBe(true)

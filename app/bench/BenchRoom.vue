@@ -58,6 +58,7 @@ const first = computed(() => lines.value[0])
         :view="line.view"
         :next="line.next"
       />
+      <BenchUpkeep :now-ms="now" />
       <SettlingBucket :now-ms="now" />
       <p v-if="bench.isReal" class="rehearse">
         <a href="/?rehearse=60" target="_blank" rel="noopener">Rehearse the next hour in a minute</a>

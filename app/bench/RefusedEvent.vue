@@ -11,7 +11,7 @@ import { usePours } from '~/stores/pours'
 import type { Refused } from '~/stores/eventBox'
 import { correctedEvent } from './correctedEvent'
 import { momentText } from '~/parts/show/time'
-import { eventWords } from '~/parts/words/pour'
+import { eventWords } from '~/parts/words/events'
 import { failureWords } from '~/parts/words/errors'
 
 const props = defineProps<{ row: Refused; nowMs: number }>()

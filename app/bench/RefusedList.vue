@@ -35,11 +35,3 @@ function exportAll() {
     </template>
   </div>
 </template>
-
-<style scoped>
-.page {
-  display: grid;
-  gap: var(--s4);
-  align-content: start;
-}
-</style>

@@ -1,65 +1,67 @@
 <script setup lang="ts">
 import { figure } from '~/parts/show/figures'
-import { refDebounced } from '@vueuse/core'
+import { X } from '@lucide/vue'
 import Button from 'primevue/button'
+import Checkbox from 'primevue/checkbox'
 import Column from 'primevue/column'
 import DataTable from 'primevue/datatable'
 import InputText from 'primevue/inputtext'
-import { computed, ref, shallowRef, watch } from 'vue'
-import { VERDICTS, viewPour, type Verdict } from '#core/pour'
-import type { ListQuery } from '~~/shared/contracts'
-import { MOST_COUNTED, type CastLine, type CastPage } from '~~/shared/records'
-import { callApi } from '~/stores/api'
+import { computed, ref } from 'vue'
+import { FAULT_KINDS } from '#core/finish'
+import { VERDICTS, viewPour } from '#core/pour'
+import type { CastLine } from '~~/shared/records'
 import { useNow } from '~/stores/bench'
 import { usePours } from '~/stores/pours'
+import { useWorkshop } from '~/stores/workshop'
+import { FAULT_WORDS } from '~/parts/words/faults'
+import { useCastPage, type CastFilter } from './useCastPage'
+import { tagWords } from './words'
 import { dayText } from '~/parts/show/time'
-import { ERROR_WORDS } from '~/parts/words/errors'
 import { STAGE_WORDS, VERDICT_WORDS } from '~/parts/words/pour'
 
-const ROWS = 10
 const pours = usePours()
 const now = useNow()
 
-type Filter = 'all' | 'open' | Verdict
-const FILTERS: { value: Filter; label: string }[] = [
+const FILTERS: { value: CastFilter; label: string }[] = [
   { value: 'all', label: 'All casts' },
   { value: 'open', label: 'Still on the go' },
   ...VERDICTS.map((value) => ({ value, label: VERDICT_WORDS[value] })),
 ]
-const filter = ref<Filter>('all')
+const route = useRoute()
 const search = ref('')
-const settled = refDebounced(search, 250)
-/** Where each page so far began; the last is the one on screen. */
-const starts = ref([''])
-const page = shallowRef<CastPage>({ items: [], total: 0 })
-const loading = ref(true)
-const failure = ref('')
-
-let latest = 0
-async function load() {
-  const mine = ++latest
-  loading.value = true
-  const query: ListQuery = { q: settled.value, after: starts.value.at(-1), limit: ROWS }
-  if (filter.value === 'open') query.state = 'open'
-  else if (filter.value !== 'all') query.verdict = filter.value
-  const answer = await callApi<CastPage>('/api/pours', { query })
-  // An answer to an older question than the last one asked is not shown.
-  if (mine !== latest) return
-  loading.value = false
-  failure.value = answer.ok ? '' : ERROR_WORDS[answer.failure.code]
-  if (!answer.ok) return
-  page.value = answer.value
-}
-watch([settled, filter], () => (starts.value = ['']))
-watch([settled, filter, starts], load, { immediate: true })
-function older() {
-  if (page.value.next !== undefined) starts.value = [...starts.value, page.value.next]
-}
-const newer = () => (starts.value = starts.value.slice(0, -1))
-const found = computed(() =>
-  page.value.total >= MOST_COUNTED ? `${MOST_COUNTED} or more found` : `${page.value.total} found`,
+/** Of which mould, bag or place, with which fault or cause: brought along by whoever led here. */
+const tags = ref(
+  String(route.query.tags ?? '')
+    .split(',')
+    .filter(Boolean),
 )
-
+const marked = ref<string[]>([])
+const workshop = useWorkshop()
+const asked = FILTERS.find((f) => f.value === useRoute().query.verdict)?.value
+const filter = ref<CastFilter>(asked ?? 'all')
+const { page, loading, failure, found, isFirst, load, older, newer } = useCastPage(search, filter, tags)
+const tagLabels = computed(() => tags.value.map((tag) => ({ tag, label: tagWords(tag, workshop) })))
+const faultOptions = [
+  { value: '', label: 'Any' },
+  ...FAULT_KINDS.map((value) => ({ value: `fault:${value}`, label: FAULT_WORDS[value] })),
+]
+const fault = computed({
+  get: () => tags.value.find((t) => t.startsWith('fault:')) ?? '',
+  set: (tag) => (tags.value = [...tags.value.filter((t) => !t.startsWith('fault:')), ...(tag ? [tag] : [])]),
+})
+const mouldOptions = computed(() => [
+  { value: '', label: 'Any' },
+  ...workshop.moulds.map((m) => ({ value: `mould:${m.id}`, label: m.name })),
+])
+const mould = computed({
+  get: () => tags.value.find((t) => t.startsWith('mould:')) ?? '',
+  set: (tag) => (tags.value = [...tags.value.filter((t) => !t.startsWith('mould:')), ...(tag ? [tag] : [])]),
+})
+function mark(id: string) {
+  marked.value = marked.value.includes(id)
+    ? marked.value.filter((m) => m !== id)
+    : [...marked.value, id].slice(-2)
+}
 /** Of a pour that is known here, what it is this moment; of the others, what the log says. */
 function lineNow(
   line: CastLine,
@@ -99,15 +101,37 @@ function open(event: { data: { id: string } }) {
 
 <template>
   <div class="page">
-    <h1>Casts</h1>
+    <header>
+      <h1>Casts</h1>
+      <Button severity="secondary" as="router-link" to="/casts/figures" label="What the log says" />
+      <Button
+        v-if="marked.length === 2"
+        as="router-link"
+        :to="{ path: '/casts/compare', query: { of: marked.join() } }"
+        label="Lay the two side by side"
+      />
+    </header>
     <div class="find">
       <label class="search"
         ><span>Search</span>
         <InputText v-model="search" type="search" placeholder="piece, mould or plaster" />
       </label>
       <LabelledSelect v-model="filter" label="Show" :options="FILTERS" />
+      <LabelledSelect v-model="mould" label="Of the mould" :options="mouldOptions" />
+      <LabelledSelect v-model="fault" label="With" :options="faultOptions" />
       <p class="soft count" role="status">{{ loading ? 'Looking…' : found }}</p>
     </div>
+    <p v-if="tagLabels.length > 0" class="tags">
+      <button
+        v-for="t in tagLabels"
+        :key="t.tag"
+        type="button"
+        :aria-label="`No longer only: ${t.label}`"
+        @click="tags = tags.filter((x) => x !== t.tag)"
+      >
+        {{ t.label }} <X :size="16" aria-hidden="true" />
+      </button>
+    </p>
     <p v-if="failure" class="failure" role="alert">
       {{ failure }} <Button label="Try again" @click="load" />
     </p>
@@ -145,20 +169,57 @@ function open(event: { data: { id: string } }) {
       <Column header="Planned" class="wide">
         <template #body="{ data: row }">{{ row.day }}</template>
       </Column>
+      <Column header="" class="wide">
+        <template #body="{ data: row }">
+          <label class="mark" @click.stop>
+            <Checkbox
+              :model-value="marked.includes(row.id)"
+              binary
+              :aria-label="`Compare ${row.piece}`"
+              @update:model-value="mark(row.id)"
+            />
+          </label>
+        </template>
+      </Column>
     </DataTable>
-    <nav v-if="starts.length > 1 || page.next" class="turn" aria-label="Pages of the log">
-      <Button severity="secondary" label="Newer" :disabled="starts.length === 1" @click="newer" />
+    <nav v-if="!isFirst || page.next" class="turn" aria-label="Pages of the log">
+      <Button severity="secondary" label="Newer" :disabled="isFirst" @click="newer" />
       <Button severity="secondary" label="Older" :disabled="!page.next" @click="older" />
     </nav>
   </div>
 </template>
 
 <style scoped>
-.page {
-  width: 100%;
-  display: grid;
+.tags {
+  display: flex;
+  flex-wrap: wrap;
+  gap: var(--s2);
+}
+.tags button {
+  display: inline-flex;
+  align-items: center;
+  gap: var(--s2);
+  min-height: 44px;
+  padding: 0 var(--s3);
+  border: 2px solid var(--wet);
+  border-radius: 999px;
+  background: transparent;
+  color: inherit;
+  font: inherit;
+  font-weight: 600;
+  cursor: pointer;
+}
+header {
+  display: flex;
+  flex-wrap: wrap;
   gap: var(--s4);
-  align-content: start;
+  align-items: center;
+}
+.mark {
+  display: grid;
+  place-items: center;
+  min-width: 44px;
+  min-height: 44px;
 }
 .find {
   display: flex;

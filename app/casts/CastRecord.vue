@@ -1,19 +1,20 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
+import { startOfDay } from 'date-fns'
 import { computed, defineAsyncComponent } from 'vue'
-import { STAGES, viewPour } from '#core/pour'
+import { STAGES, dryingAhead, viewPour } from '#core/pour'
+import { MS_PER } from '#core/units'
+import { fileName } from '~/parts/show/saveFile'
 import { useNow } from '~/stores/bench'
 import { usePour } from '~/parts/pour/usePour'
 import { useUnits } from '~/parts/show/useUnits'
 import { counted } from '~/parts/show/counted'
-import { comparisonOf } from './comparison'
 import { dryingLeft } from '~/parts/pour/dryingLeft'
-import { momentText } from '~/parts/show/time'
-import { DRY_TARGET_WORDS, STAGE_WORDS, VERDICT_WORDS, eventWords } from '~/parts/words/pour'
+import { DRY_TARGET_WORDS, STAGE_WORDS, VERDICT_WORDS } from '~/parts/words/pour'
 import { issueWords } from '~/parts/words/mix'
 
 // Drawn on this page only; the bench should not wait for it.
-const DryingChart = defineAsyncComponent(() => import('./DryingChart.vue'))
+const DryingChart = defineAsyncComponent(() => import('~/parts/dry/DryingChart.vue'))
 
 const { id } = defineProps<{ id: string }>()
 const units = useUnits()
@@ -21,9 +22,11 @@ const now = useNow()
 
 const { record, facts, unreadable, failure } = usePour(id)
 const view = computed(() => facts.value && viewPour(facts.value, now.value))
-const rows = computed(() => (facts.value ? comparisonOf(facts.value, units) : []))
 const history = computed(() => [...(facts.value?.live ?? [])].reverse())
-const defects = computed(() => facts.value?.live.filter((e) => e.body.type === 'defect') ?? [])
+const todayMs = computed(() => startOfDay(now.value).getTime())
+/** By the minute: dates do not move faster. */
+const minute = computed(() => Math.floor(now.value / MS_PER.min) * MS_PER.min)
+const ahead = computed(() => facts.value && dryingAhead(facts.value, minute.value))
 const drying = computed(() => facts.value?.drying && dryingLeft(facts.value.drying, now.value))
 </script>
 
@@ -45,12 +48,25 @@ const drying = computed(() => facts.value?.drying && dryingLeft(facts.value.dryi
         <p v-else class="verdict">
           <b>{{ STAGE_WORDS[view.stage] }}.</b> Still on the go.
         </p>
-        <p v-if="defects.length" class="soft">
-          Noted: {{ defects.map((d) => eventWords(d.body, units).toLowerCase()).join(', ') }}
-        </p>
       </div>
-      <Button v-if="!facts.verdict" as="router-link" :to="`/pour/${id}`" label="Go to the run" />
+      <div class="act">
+        <Button v-if="!facts.verdict" as="router-link" :to="`/pour/${id}`" label="Go to the run" />
+        <Button
+          severity="secondary"
+          as="router-link"
+          :to="{ path: '/plan', query: { from: id } }"
+          label="Pour it again"
+        />
+        <Button severity="secondary" as="router-link" :to="`/casts/${id}/label`" label="Label" />
+        <Button severity="secondary" as="router-link" :to="`/casts/${id}/card`" label="Card" />
+        <BundleButton :request="{ of: 'pour', id }" />
+      </div>
     </header>
+    <template v-if="facts.doneAtMs.demould !== undefined || facts.verdict">
+      <InspectPiece :facts="facts" :pour-id="id" :now-ms="now" />
+      <WhyThis :facts="facts" :pour-id="id" />
+      <InUse v-if="facts.verdict" :facts="facts" :pour-id="id" :now-ms="now" />
+    </template>
     <div class="columns">
       <div class="column">
         <section v-if="facts.drying && drying" class="slab" aria-labelledby="drying-title">
@@ -65,37 +81,22 @@ const drying = computed(() => facts.value?.drying && dryingLeft(facts.value.dryi
             }}; it should settle at {{ units.mass(facts.drying.forecast.dryMassG) }} ±
             {{ units.mass(facts.drying.forecast.dryMassSdG) }}.
           </p>
-          <DryingChart :drying="facts.drying" />
+          <DryingChart :drying="facts.drying" :file-name="fileName(record.plan.piece, 'drying')" />
+          <template v-if="ahead && !facts.verdict">
+            <DryDates :dates="ahead.dates" :now-ms="now" />
+            <DrySavings :savings="ahead.savings" />
+          </template>
         </section>
         <section class="slab" aria-labelledby="plan-title">
           <h2 id="plan-title">Plan against what happened</h2>
-          <table>
-            <thead>
-              <tr>
-                <th scope="col"><span class="visually-hidden">What</span></th>
-                <th scope="col">Plan</th>
-                <th scope="col">Happened</th>
-              </tr>
-            </thead>
-            <tbody>
-              <tr v-for="row in rows" :key="row.what" :class="{ off: row.off }">
-                <th scope="row">{{ row.what }}</th>
-                <td>{{ row.planned }}</td>
-                <td>{{ row.happened }}<span v-if="row.off"> ≠</span></td>
-              </tr>
-            </tbody>
-          </table>
+          <ComparisonTable :facts="facts" />
           <p v-for="issue in facts.issues" :key="issue.code" class="soft">{{ issueWords(issue, units) }}</p>
         </section>
       </div>
       <section class="slab" aria-labelledby="events-title">
         <h2 id="events-title">What happened</h2>
         <ol v-if="history.length" class="events">
-          <li v-for="event in history" :key="event.id" :class="event.body.type">
-            <span class="soft">{{ momentText(event.occurredAtMs, now) }}</span>
-            <span>{{ eventWords(event.body, units) }}</span>
-            <span class="soft">{{ event.who }}</span>
-          </li>
+          <CastEvent v-for="event in history" :key="event.id" :event="event" :today-ms="todayMs" />
         </ol>
         <p v-else class="soft">Nothing yet: it is only a plan.</p>
       </section>
@@ -109,12 +110,6 @@ const drying = computed(() => facts.value?.drying && dryingLeft(facts.value.dryi
 </template>
 
 <style scoped>
-.page {
-  width: 100%;
-  display: grid;
-  gap: var(--s4);
-  align-content: start;
-}
 .top {
   display: flex;
   flex-wrap: wrap;
@@ -126,6 +121,11 @@ const drying = computed(() => facts.value?.drying && dryingLeft(facts.value.dryi
   gap: var(--s2);
   flex: 1;
   min-width: 14rem;
+}
+.act {
+  display: flex;
+  flex-wrap: wrap;
+  gap: var(--s2);
 }
 .verdict {
   font-size: 1.15rem;
@@ -146,50 +146,14 @@ const drying = computed(() => facts.value?.drying && dryingLeft(facts.value.dryi
 .top {
   display: flex;
 }
-table {
-  border-collapse: collapse;
-  width: 100%;
-}
-th,
-td {
-  text-align: right;
-  padding: var(--s2) 0 var(--s2) var(--s3);
-  border-bottom: 1px solid var(--line);
-  font-weight: 400;
-}
-th[scope='row'] {
-  text-align: left;
-  padding-left: 0;
-  font-weight: 600;
-}
-.off td:last-child {
-  font-weight: 700;
-}
 .events {
   list-style: none;
   margin: 0;
   padding: 0;
 }
-.events li {
-  display: grid;
-  grid-template-columns: 9.2rem 1fr auto;
-  gap: var(--s3);
-  padding: 0.4rem 0;
-  border-bottom: 1px solid var(--line);
-}
-.events .note span:nth-child(2) {
-  font-style: italic;
-}
-.events .finished,
-.events .demoulded {
-  font-weight: 700;
-}
 @media (max-width: 60rem) {
   .columns {
     grid-template-columns: minmax(0, 1fr);
-  }
-  .events li {
-    grid-template-columns: 6.5rem 1fr auto;
   }
 }
 </style>

@@ -36,11 +36,3 @@ const { failure, busy, keep, theirs, keepMine, takeTheirs, lines } = useMouldSav
     </template>
   </div>
 </template>
-
-<style scoped>
-.page {
-  width: 100%;
-  display: grid;
-  gap: var(--s4);
-}
-</style>

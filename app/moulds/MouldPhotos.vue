@@ -2,44 +2,18 @@
 /** Photos of a mould. Usage: <MouldPhotos :mould-id="id" :photos="card.photos" /> */
 import { Trash2, Upload } from '@lucide/vue'
 import Button from 'primevue/button'
-import { ref, useTemplateRef } from 'vue'
+import { useTemplateRef } from 'vue'
+import { usePhotoInput } from '~/parts/form/usePhotoInput'
 import { useWorkshop } from '~/stores/workshop'
 import { ERROR_WORDS } from '~/parts/words/errors'
-import { MAX_PHOTO_BYTES, type MouldPhoto } from '~~/shared/moulds'
+import type { Photo } from '~~/shared/photos'
 
-const props = defineProps<{ mouldId: string; photos: MouldPhoto[] }>()
+const props = defineProps<{ mouldId: string; photos: Photo[] }>()
 const workshop = useWorkshop()
 const fileInput = useTemplateRef('fileInput')
-const problem = ref('')
-const busy = ref(false)
-
-/** What the server takes at most; said here before a long upload, and there again. */
-
-async function add(event: Event) {
-  const input = event.target as HTMLInputElement
-  const files = [...(input.files ?? [])]
-  input.value = ''
-  problem.value = ''
-  busy.value = true
-  for (const file of files) {
-    if (file.size > MAX_PHOTO_BYTES) {
-      problem.value = `${file.name}: ${ERROR_WORDS.photo_too_large}`
-      continue
-    }
-    if (!file.type.startsWith('image/')) {
-      problem.value = `${file.name}: ${ERROR_WORDS.not_a_picture}`
-      continue
-    }
-    const answer = await workshop.addPhoto(
-      props.mouldId,
-      crypto.randomUUID(),
-      file,
-      file.name.replace(/\.\w+$/, '').slice(0, 200),
-    )
-    if (!answer.ok) problem.value = `${file.name}: ${ERROR_WORDS[answer.failure.code]}`
-  }
-  busy.value = false
-}
+const { busy, problem, pick } = usePhotoInput((file) =>
+  workshop.addPhoto(props.mouldId, crypto.randomUUID(), file, file.name.replace(/\.\w+$/, '').slice(0, 200)),
+)
 async function remove(id: string) {
   const answer = await workshop.deletePhoto(props.mouldId, id)
   if (!answer.ok) problem.value = ERROR_WORDS[answer.failure.code]
@@ -74,7 +48,7 @@ async function remove(id: string) {
       class="visually-hidden"
       tabindex="-1"
       aria-label="Photo file"
-      @change="add"
+      @change="pick"
     />
     <Button severity="secondary" :disabled="busy" @click="fileInput?.click()"
       ><Upload :size="18" aria-hidden="true" />{{ busy ? 'Sending…' : 'Add a photo' }}</Button

@@ -65,6 +65,7 @@ async function remove() {
           <NuxtLink class="p-button" :to="{ path: '/plan', query: { mould: id } }">Plan a pour</NuxtLink>
           <NuxtLink class="p-button p-button-secondary" :to="`/moulds/${id}/edit`">Change it</NuxtLink>
           <NuxtLink class="p-button p-button-secondary" :to="`/moulds/${id}/card`">Card to print</NuxtLink>
+          <BundleButton :request="{ of: 'mould', id }" />
         </nav>
       </header>
       <div class="columns">
@@ -98,6 +99,12 @@ async function remove() {
                 v-if="card.castsBefore > 0"
                 >, {{ card.castsBefore }} of them from before</template
               >.
+            </p>
+            <p>
+              <NuxtLink :to="{ path: '/casts', query: { tags: `mould:${id}` } }">All of them</NuxtLink> ·
+              <NuxtLink :to="{ path: '/casts', query: { tags: `mould:${id}`, verdict: 'failed' } }"
+                >those that failed</NuxtLink
+              >
             </p>
             <template v-if="wear">
               <div

@@ -85,12 +85,6 @@ const plasterName = (id: string | null) => workshop.plasters.find((p) => p.id ==
 </template>
 
 <style scoped>
-.page {
-  width: 100%;
-  display: grid;
-  gap: var(--s4);
-  align-content: start;
-}
 header {
   display: flex;
   align-items: center;

@@ -27,11 +27,3 @@ const { failure, busy, keep, theirs, keepMine, takeTheirs, lines } = useMouldSav
     <MouldEditor v-model="draft" :failure="failure" :busy="busy" is-new @save="keep" />
   </div>
 </template>
-
-<style scoped>
-.page {
-  width: 100%;
-  display: grid;
-  gap: var(--s4);
-}
-</style>

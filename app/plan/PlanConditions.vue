@@ -2,14 +2,16 @@
 /** The worksheet's mixing and drying. Usage: <PlanConditions v-model="draft" :plan :problem="noteProblem" /> */
 import { SUN_WORDS, WATER_WORDS } from './words'
 import { computed } from 'vue'
-import { DRY_TARGETS } from '#core/drying'
+import { DRY_TARGETS, EXPOSURES } from '#core/drying'
 import { WATER_KINDS } from '#core/plaster'
 import { ADDING_WAYS, SUNS, sketchMix, type PourPlan } from '#core/pour'
+import { factorSentence } from '~/parts/learn/words'
 import { useUnits } from '~/parts/show/useUnits'
+import { useWorkshop } from '~/stores/workshop'
 import { ADDING_WORDS } from '~/parts/words/mix'
 import { wayChoice, type PlanDraft } from './planDraft'
 import { timeToPour } from '~/parts/mix/pourTime'
-import { DRY_TARGET_WORDS } from '~/parts/words/pour'
+import { DRY_TARGET_WORDS, EXPOSURE_WORDS } from '~/parts/words/pour'
 
 const props = defineProps<{
   plan: PourPlan | undefined
@@ -49,10 +51,12 @@ const MANNERS = [
   { value: 'whisk', label: 'Whisk' },
   { value: 'drill', label: 'Drill paddle' },
 ] as const
-const EXPOSURES = [
-  { value: 'both_faces', label: 'On a rack' },
-  { value: 'one_face', label: 'Flat on a bench' },
-] as const
+const workshop = useWorkshop()
+const placeOptions = computed(() => [
+  { value: '', label: 'In the air it sets in' },
+  ...workshop.places.map((p) => ({ value: p.id, label: p.name })),
+])
+const LIES = EXPOSURES.map((value) => ({ value, label: EXPOSURE_WORDS[value] }))
 </script>
 
 <template>
@@ -187,7 +191,17 @@ const EXPOSURES = [
         @problem="problem('air', $event)"
       />
     </div>
-    <ChoicePills v-model="draft.dryingExposure" label="Where it dries" :options="EXPOSURES" />
+    <LabelledSelect
+      v-if="workshop.places.length > 0"
+      v-model="draft.dryingPlaceId"
+      label="Where it dries"
+      :options="placeOptions"
+    />
+    <ChoicePills v-model="draft.dryingExposure" label="How it lies" :options="LIES" />
+    <p v-if="plan?.dryingPlace?.pace" class="soft" data-testid="place-learnt">
+      {{ plan.dryingPlace.name }}
+      {{ factorSentence('drying', Math.exp(plan.dryingPlace.pace.meanLn), plan.dryingPlace.pace.pours) }}.
+    </p>
   </section>
 </template>
 

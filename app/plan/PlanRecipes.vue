@@ -3,7 +3,7 @@
  * Plans kept under a name: start from one, on the mould in hand; set one beside this plan; hand one on.
  * Usage: <PlanRecipes :draft :plan :now-ms @use="useRecipe" />
  */
-import { Download, Printer, Trash2, Upload } from '@lucide/vue'
+import { Download, History, Printer, Trash2, Upload } from '@lucide/vue'
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import { computed, ref, useId, useTemplateRef } from 'vue'
@@ -19,7 +19,7 @@ import { saveFile } from '~/parts/show/saveFile'
 import { failureWords } from '~/parts/words/errors'
 
 const props = defineProps<{ draft: PlanDraft; plan: PourPlan | undefined; nowMs: number }>()
-const emit = defineEmits<{ use: [plan: PourPlan] }>()
+const emit = defineEmits<{ use: [recipe: Recipe]; follow: [recipe: PlanDraft['recipe']] }>()
 const workshop = useWorkshop()
 const units = useUnits()
 const id = useId()
@@ -42,14 +42,18 @@ const {
   clear: clearConflict,
   keepMine,
 } = useConflict<Recipe>({ seen, keep: put, show: () => {} })
-function keep(inPlaceOf: Recipe | undefined) {
-  const recipe = { name: name.value.trim(), plan: props.plan }
-  if (!recipe.plan || recipe.name === '') return
+async function keep(inPlaceOf: Recipe | undefined) {
+  if (!props.plan || name.value.trim() === '') return
+  // It is one itself now, whichever it was begun from.
+  const { recipe: _, ...plan } = props.plan
+  const recipe = { name: name.value.trim(), plan }
   seen.value = inPlaceOf?.revision ?? null
-  mine.value = { id: inPlaceOf?.id ?? newId.value, recipe: recipe as RecipeInput }
-  void put()
+  const recipeId = inPlaceOf?.id ?? newId.value
+  mine.value = { id: recipeId, recipe: recipe as RecipeInput }
+  if (await put()) emit('follow', { recipeId, name: recipe.name })
 }
-async function put() {
+/** @returns whether it was taken. */
+async function put(): Promise<boolean> {
   const { id: recipeId, recipe } = mine.value!
   said.value = failure.value = ''
   clearConflict()
@@ -62,6 +66,7 @@ async function put() {
     name.value = ''
     newId.value = crypto.randomUUID()
   }
+  return answer.ok
 }
 async function drop(recipe: Recipe) {
   const answer = await workshop.deleteRecipe(recipe.id)
@@ -70,7 +75,7 @@ async function drop(recipe: Recipe) {
 }
 
 function use(recipe: Recipe) {
-  emit('use', recipe.plan)
+  emit('use', recipe)
   said.value = `${recipe.name}, for this mould.`
 }
 const besideId = ref('')
@@ -128,6 +133,10 @@ async function takeIn() {
     </summary>
     <div>
       <UnreadableCards :cards="workshop.unreadable.recipes" />
+      <p v-if="draft.recipe">
+        This plan follows <b>{{ draft.recipe.name }}</b>.
+        <Button severity="secondary" label="It does not any more" @click="emit('follow', null)" />
+      </p>
       <ul v-if="workshop.recipes.length > 0">
         <li v-for="r in workshop.recipes" :key="r.id">
           <span>
@@ -142,6 +151,12 @@ async function takeIn() {
               :aria-label="`${besideId === r.id ? 'Take away' : 'Beside this'}: ${r.name}`"
               @click="besideId = besideId === r.id ? '' : r.id"
             />
+            <NuxtLink
+              :to="{ path: '/casts', query: { tags: `recipe:${r.id}` } }"
+              class="icon-button"
+              :aria-label="`What came of ${r.name}`"
+              ><History :size="20" aria-hidden="true"
+            /></NuxtLink>
             <NuxtLink :to="`/recipes/${r.id}`" class="icon-button" :aria-label="`Card of ${r.name}, to print`"
               ><Printer :size="20" aria-hidden="true"
             /></NuxtLink>

@@ -7,11 +7,13 @@ import { plasterClass } from '#core/plaster'
 import {
   actBefore,
   conditionsOf,
+  givesMl,
   soakTimeS,
   type PlanEvaluation,
   type PourPlan,
   type RemedyChange,
 } from '#core/pour'
+import { counted } from '~/parts/show/counted'
 import { useUnits } from '~/parts/show/useUnits'
 import { cautionsOfPlan } from '~/parts/show/cautions'
 import { pourTimeAtBest, timeToPour } from '~/parts/mix/pourTime'
@@ -68,6 +70,10 @@ const act = computed(() => outcome.value && actBefore(outcome.value.problem, pro
         <p class="says">
           Makes <b>{{ units.volume(outcome.weighOut.slurryMl) }}</b> of slurry for a mould of
           <b>{{ units.volume(plan.mould.cavityMl) }}</b>, at about <b>{{ units.temp(outcome.mixTempC) }}</b>.
+          <template v-if="plan.learnt?.slurryYield"
+            >Of it this bowl gives {{ units.volume(givesMl(plan, outcome.weighOut.slurryMl)) }}, by its last
+            {{ counted(plan.learnt.slurryYield.pours, 'pour') }}.</template
+          >
           <template v-if="plan.batching?.bowl">In {{ plan.batching.bowl.name }}.</template
           ><template v-else
             >{{ plan.addingWay === 'kneaded' ? 'A bag' : 'Bowl' }} of at least

@@ -2,14 +2,18 @@
 import { useLocalStorage } from '@vueuse/core'
 import Button from 'primevue/button'
 import { computed, ref, watch } from 'vue'
+import { CAUSES, type CauseId } from '#core/finish'
 import { layersOf } from '#core/mould'
-import { evaluatePlan, keepPlan, type PlanEvaluation, type PourPlan } from '#core/pour'
+import { decisionsOf, evaluatePlan, heeding, keepPlan, type PlanEvaluation, type PourPlan } from '#core/pour'
 import type { PourRecord } from '~~/shared/records'
+import type { Recipe } from '~~/shared/stock'
 import { useUnits } from '~/parts/show/useUnits'
 import type { ApiResult } from '~/stores/api'
 import { useClock } from '~/stores/bench'
 import { useLastConsistency } from './useLastConsistency'
+import { usePlanStock } from './usePlanStock'
 import { useProblems } from '~/parts/form/useProblems'
+import { useLearning } from '~/stores/learning'
 import { usePours } from '~/stores/pours'
 import { useWorkshop } from '~/stores/workshop'
 import {
@@ -32,9 +36,12 @@ import { failureWords } from '~/parts/words/errors'
 
 const workshop = useWorkshop()
 const pours = usePours()
+const learning = useLearning()
 const units = useUnits()
 const route = useRoute()
 const router = useRouter()
+
+const stock = usePlanStock()
 
 /** Set when an existing pour's plan is being changed. */
 const changingId = computed(() => (typeof route.query.pour === 'string' ? route.query.pour : undefined))
@@ -42,7 +49,7 @@ const seenRevision = ref(0)
 
 await workshop.load()
 // Survives a reload or a closed lid: a half-filled worksheet is work too.
-const kept = useLocalStorage<PlanDraft>('nine-ripples.plan-draft.4', firstDraft(workshop), {
+const kept = useLocalStorage<PlanDraft>('nine-ripples.plan-draft.5', firstDraft(stock), {
   mergeDefaults: true,
 })
 const draft = ref<PlanDraft>({ ...kept.value })
@@ -51,8 +58,17 @@ if (changingId.value) {
   const record = pours.records.get(changingId.value)
   if (record) {
     seenRevision.value = record.revision
-    draft.value = draftOf(record.plan, workshop)
+    draft.value = draftOf(record.plan, stock)
   }
+}
+/** Another one like that pour, with what went wrong put right. */
+const fromId = typeof route.query.from === 'string' ? route.query.from : undefined
+if (fromId) {
+  await pours.load(fromId)
+  const record = pours.records.get(fromId)
+  const asked = typeof route.query.heed === 'string' ? route.query.heed.split(',') : []
+  const causes = asked.filter((c): c is CauseId => (CAUSES as readonly string[]).includes(c))
+  if (record) draft.value = draftOf(heeding(decisionsOf(record.plan), causes), stock)
 }
 // What was kept may point at a shelf that is empty by now.
 const { source } = draft.value
@@ -65,24 +81,24 @@ watch(draft, (now) => (changingId.value ? undefined : (kept.value = { ...now }))
 
 function pickMould(id: string) {
   const mould = workshop.moulds.find((m) => m.id === id)
-  if (mould) Object.assign(draft.value, mouldChoice(mould, workshop))
+  if (mould) Object.assign(draft.value, mouldChoice(mould, stock))
 }
 function pickSet(id: string) {
   const set = workshop.mouldSets.find((s) => s.id === id)
-  if (set) Object.assign(draft.value, setChoice(set, workshop))
+  if (set) Object.assign(draft.value, setChoice(set, stock))
 }
 function pickPlaster(key: string) {
-  Object.assign(draft.value, plasterChoice(key, workshop))
+  Object.assign(draft.value, plasterChoice(key, stock))
 }
 /** A recipe is everything but the mould: it is scaled to the one on the worksheet. */
-function useRecipe(plan: PourPlan) {
-  Object.assign(draft.value, mixDraft(plan, workshop))
+function useRecipe({ id: recipeId, name, plan }: Recipe) {
+  Object.assign(draft.value, { ...mixDraft(plan, stock), recipe: { recipeId, name } })
 }
 if (typeof route.query.mould === 'string') pickMould(route.query.mould)
 if (typeof route.query.set === 'string') pickSet(route.query.set)
 if (typeof route.query.recipe === 'string') {
   const recipe = workshop.recipes.find((r) => r.id === route.query.recipe)
-  if (recipe) useRecipe(recipe.plan)
+  if (recipe) useRecipe(recipe)
 }
 
 const { note: noteProblem, clear: forgetProblems, none: readable } = useProblems()
@@ -95,7 +111,7 @@ const unread = computed(() => !readable.value)
 
 // A bag's age is told to the day: the moment the page was opened will do.
 const openedMs = useClock().nowMs()
-const plan = computed<PourPlan | undefined>(() => planOf(draft.value, workshop, openedMs))
+const plan = computed<PourPlan | undefined>(() => planOf(draft.value, stock, openedMs))
 const evaluation = computed<PlanEvaluation | undefined>(() => plan.value && evaluatePlan(plan.value))
 const outcome = computed(() => (evaluation.value?.ok ? evaluation.value.outcome : undefined))
 // A mould has its usual way of being filled: with another mould that follows too.
@@ -112,6 +128,22 @@ watch(
   },
 )
 const lastConsistency = useLastConsistency(plan)
+// What was learnt of what is chosen, and of the bags before this one.
+watch(
+  () => {
+    const { plasterKey, bagId, dryingPlaceId, ratioMethod } = draft.value
+    const bowlId = plan.value?.batching?.bowl?.bowlId
+    return [
+      ...workshop.bags.filter((b) => b.plasterId === plasterKey).map((b) => `bag:${b.id}` as const),
+      ...(bagId && ratioMethod === 'by_volume' ? [`scoop:${bagId}` as const] : []),
+      ...(dryingPlaceId ? [`place:${dryingPlaceId}` as const] : []),
+      ...(ratioMethod === 'by_eye' && pours.who ? [`person:${pours.who}` as const] : []),
+      ...(bowlId ? [`bowl:${bowlId}` as const] : []),
+    ]
+  },
+  (subjects) => subjects.filter((s) => !learning.known.has(s)).forEach((s) => void learning.load(s)),
+  { immediate: true },
+)
 
 const failure = ref('')
 const busy = ref(false)
@@ -156,6 +188,7 @@ async function save() {
       <header>
         <h1>{{ changingId ? 'Change the plan' : 'Plan a pour' }}</h1>
       </header>
+      <PlanHeed v-if="draft.heed.length > 0" v-model="draft.heed" />
       <PlanMould v-model="draft" :problem="noteProblem" @pick="pickMould" @pick-set="pickSet" />
       <PlanPlaster
         v-model="draft"
@@ -168,7 +201,13 @@ async function save() {
       <PlanBatches v-model="draft" :batching="outcome?.batching" :problem="noteProblem" />
       <PlanConditions v-model="draft" :plan="plan" :problem="noteProblem" />
       <PlanSteps v-model="draft" :plan="plan" :problem="noteProblem" />
-      <PlanRecipes :draft="draft" :plan="plan" :now-ms="openedMs" @use="useRecipe" />
+      <PlanRecipes
+        :draft="draft"
+        :plan="plan"
+        :now-ms="openedMs"
+        @use="useRecipe"
+        @follow="draft.recipe = $event"
+      />
     </div>
     <div class="side">
       <PlanResult

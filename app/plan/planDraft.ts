@@ -1,3 +1,4 @@
+import type { CauseId } from '#core/finish'
 import type { CavityDescription } from '#core/mould'
 import { blendWater, type BatchLimits, type BatchSplit, type Scoop, type SiftStage } from '#core/mix'
 import { plasterProperties, type Addition, type WaterKind } from '#core/plaster'
@@ -9,6 +10,7 @@ import {
   type AddingWay,
   type DescribedMould,
   type FillingWay,
+  type PlanLearnt,
   type PlanMember,
   type PourPlan,
   type RemedyChange,
@@ -16,11 +18,14 @@ import {
   type Sun,
 } from '#core/pour'
 import type { Settings } from '~~/shared/contracts'
+import type { PlaceCard } from '~~/shared/learning'
 import type { MouldCard, MouldSet } from '~~/shared/moulds'
 import type { BowlCard } from '~~/shared/stock'
 import { memberOf } from '~/parts/mould/shelf'
 import { firstMouldDraft, thicknessOf, type MouldDraft } from '~/parts/mould/mouldDraft'
 import { PURPOSE_WORDS } from '~/parts/words/mould'
+import { shareOf } from '~/parts/learn/shares'
+import { spotOf } from '~/parts/learn/places'
 import { bagsOf, plasterOf, type PlasterPick, type Shelf } from '~/parts/plaster/plasterChoice'
 
 /** Where the plan's mould comes from: one off the shelf, a set of them, or one described for this pour. */
@@ -75,8 +80,14 @@ export interface PlanDraft {
   roomTempC: number
   roomRhPct: number
   airSpeedMS: number
+  /** Empty: in the air it sets in. */
+  dryingPlaceId: string
   dryingExposure: PourPlan['dryingExposure']
   dryTarget: PourPlan['dryTarget']
+  /** What went wrong with an earlier one, to be kept in mind. */
+  heed: CauseId[]
+  /** The recipe it was begun from. */
+  recipe: NonNullable<PourPlan['recipe']> | null
 }
 
 /** What the workshop has to plan with. */
@@ -84,7 +95,10 @@ export interface Stock extends Shelf {
   moulds: readonly MouldCard[]
   mouldSets: readonly MouldSet[]
   bowls: readonly BowlCard[]
+  places: readonly PlaceCard[]
   settings: Settings
+  /** Whoever stands at the bench, by whose hand it is sifted. */
+  who?: string
 }
 
 /** Coats and pours as a shell or a jacketed head is built: the caster changes names and shares. */
@@ -136,8 +150,11 @@ export function emptyDraft(settings: Settings): PlanDraft {
     roomTempC: settings.roomTempC,
     roomRhPct: settings.roomRhPct,
     airSpeedMS: settings.airSpeedMS,
+    dryingPlaceId: '',
     dryingExposure: 'both_faces',
     dryTarget: 'paint',
+    heed: [],
+    recipe: null,
   }
 }
 
@@ -371,7 +388,7 @@ export function planOf(draft: PlanDraft, stock: Stock, nowMs: number): PourPlan 
     plaster,
     consistency: draft.consistency,
     ratioMethod: draft.ratioMethod,
-    ...(draft.ratioMethod === 'by_volume' ? { scoop: draft.scoop } : {}),
+    ...(draft.ratioMethod === 'by_volume' ? { scoop: scoopOf(draft, stock, nowMs) } : {}),
     ...(draft.ratioMethod === 'by_eye' ? { siftStage: draft.siftStage } : {}),
     batching: batchingOf(draft, stock),
     ...(draft.hands > 1 ? { hands: Math.round(draft.hands) } : {}),
@@ -389,12 +406,54 @@ export function planOf(draft: PlanDraft, stock: Stock, nowMs: number): PourPlan 
     stirS: draft.stirMin * 60,
     stirManner: draft.stirManner,
     air: { tempC: draft.roomTempC, rhPct: draft.roomRhPct, speedMS: draft.airSpeedMS },
-    dryingExposure: draft.dryingExposure,
+    ...dryingOf(draft, stock, nowMs),
     dryTarget: draft.dryTarget,
     scaleDivisionG: stock.settings.scaleDivisionG,
+    ...(draft.heed.length > 0 ? { heed: [...draft.heed] } : {}),
+    ...(draft.recipe === null ? {} : { recipe: { ...draft.recipe } }),
   }
-  if (draft.bowlId !== '') return plan
-  return { ...plan, batching: { ...batchingOf(draft, stock), bowl: shelfBowl(plan, stock.bowls) } }
+  const bowl = draft.bowlId === '' ? shelfBowl(plan, stock.bowls) : plan.batching!.bowl
+  const learnt = learntOf(draft, stock, bowl?.bowlId, nowMs)
+  return { ...plan, ...(learnt ? { learnt } : {}), batching: { ...batchingOf(draft, stock), bowl } }
+}
+
+/** A scoop of a bag whose slurries were weighed is known better than its class's. */
+function scoopOf({ scoop, bagId }: PlanDraft, { seenOf }: Stock, nowMs: number): Scoop {
+  const { measureMl, packing, weighedKgM3 } = scoop
+  const learnt = bagId === '' ? undefined : shareOf(`scoop:${bagId}`, 'scoop_density', seenOf, nowMs)
+  return { measureMl, packing, weighedKgM3, ...(learnt ? { learnt } : {}) }
+}
+
+/** Where it is carried to dry, with what that place has shown. */
+function dryingOf(
+  draft: PlanDraft,
+  { places, seenOf }: Stock,
+  nowMs: number,
+): Pick<PourPlan, 'dryingPlace' | 'dryingExposure'> {
+  const place = places.find((p) => p.id === draft.dryingPlaceId)
+  return {
+    ...(place ? { dryingPlace: spotOf(place, seenOf, nowMs) } : {}),
+    dryingExposure: draft.dryingExposure,
+  }
+}
+
+/** What the workshop's own pours say of this bag's heat, these hands and this bowl. */
+function learntOf(
+  draft: PlanDraft,
+  { seenOf, who }: Stock,
+  bowlId: string | undefined,
+  nowMs: number,
+): PlanLearnt | undefined {
+  const heat = draft.bagId === '' ? undefined : shareOf(`bag:${draft.bagId}`, 'heat', seenOf, nowMs)
+  const byEye = draft.ratioMethod === 'by_eye' && who
+  const sprinkled = byEye ? shareOf(`person:${who}`, 'sprinkled', seenOf, nowMs) : undefined
+  const slurryYield = bowlId ? shareOf(`bowl:${bowlId}`, 'slurry_yield', seenOf, nowMs) : undefined
+  if (!heat && !sprinkled && !slurryYield) return undefined
+  return {
+    ...(heat ? { heat } : {}),
+    ...(sprinkled ? { sprinkled } : {}),
+    ...(slurryYield ? { slurryYield } : {}),
+  }
 }
 
 /** What taking a remedy changes on the worksheet. */
@@ -516,8 +575,11 @@ export function mixDraft(plan: PourPlan, stock: Stock): Omit<PlanDraft, keyof Re
     roomTempC: plan.air.tempC,
     roomRhPct: plan.air.rhPct,
     airSpeedMS: plan.air.speedMS,
+    dryingPlaceId: stock.places.find((p) => p.id === plan.dryingPlace?.placeId)?.id ?? '',
     dryingExposure: plan.dryingExposure,
     dryTarget: plan.dryTarget,
+    heed: plan.heed ?? [],
+    recipe: plan.recipe ?? null,
   }
 }
 

@@ -2,13 +2,16 @@
 /** A bag with its level, its doubt and what its spoon tests say. Usage: <BagLine :bag :plaster @change @test /> */
 import { parseISO } from 'date-fns'
 import Button from 'primevue/button'
-import { computed } from 'vue'
+import { computed, onMounted } from 'vue'
 import { learnBag, propertiesOfCard, wantsSpoonTest } from '#core/stock'
 import { useNow } from '~/stores/bench'
 import { useUnits } from '~/parts/show/useUnits'
 import { KEEPING_WORDS, paceWords } from '~/parts/words/mix'
-import { bagStateOf, doubtOf } from '~/parts/plaster/plasterChoice'
+import { bagEvidence, bagStateOf, doubtOf } from '~/parts/plaster/plasterChoice'
+import { counted } from '~/parts/show/counted'
 import { dayText } from '~/parts/show/time'
+import { useLearning } from '~/stores/learning'
+import { useWorkshop } from '~/stores/workshop'
 import type { BagCard, PlasterCard } from '~~/shared/stock'
 
 const props = defineProps<{ bag: BagCard; plaster: PlasterCard }>()
@@ -19,13 +22,25 @@ const now = useNow()
 const share = computed(() => Math.min(1, props.bag.leftG / props.bag.boughtG))
 const doubt = computed(() => doubtOf(props.bag, now.value))
 const state = computed(() => bagStateOf(props.bag, now.value))
-const wanted = computed(() => wantsSpoonTest(state.value, props.bag.spoonTests.length))
-const known = computed(() =>
-  learnBag(propertiesOfCard(props.plaster.label), state.value, props.bag.spoonTests),
+const learning = useLearning()
+const shelf = useWorkshop()
+onMounted(() => {
+  if (props.bag.usedUp) return
+  void learning.load(`bag:${props.bag.id}`)
+  void learning.load(`scoop:${props.bag.id}`)
+})
+const evidence = computed(() =>
+  bagEvidence(props.bag, { plasters: shelf.plasters, bags: shelf.bags, seenOf: learning.seenOf }, now.value),
 )
+const known = computed(() =>
+  learnBag(propertiesOfCard(props.plaster.label), state.value, evidence.value, now.value),
+)
+/** Pours tell of it as well as a spoonful does. */
+const wanted = computed(() => wantsSpoonTest(state.value, known.value.tests + known.value.pours))
 const learnt = computed(() => {
-  const { tests, factor } = known.value
-  if (tests === 0) return ''
+  const { tests, pours, factor } = known.value
+  // Where pours have shown it, they say so below.
+  if (tests === 0 || pours > 0) return ''
   return `sets ${paceWords(factor)}, by ${tests === 1 ? 'a spoon test' : `${tests} spoon tests`}`
 })
 </script>
@@ -69,6 +84,12 @@ const learnt = computed(() => {
             : 'try a spoonful again before a large pour.'
         }}
       </p>
+      <NuxtLink v-if="bag.pours > 0" :to="{ path: '/casts', query: { tags: `bag:${bag.id}` } }"
+        >What it gave: {{ counted(bag.pours, 'pour') }}</NuxtLink
+      >
+      <LearntNote :name="bag.name" :subject="`bag:${bag.id}`" factor="set_time" :known="known.learned" />
+      <LearntNote :name="bag.name" :subject="`bag:${bag.id}`" factor="heat" />
+      <LearntNote :name="bag.name" :subject="`scoop:${bag.id}`" factor="scoop_density" />
     </div>
     <div class="acts">
       <Button

@@ -164,12 +164,6 @@ const needs = computed(() =>
 </template>
 
 <style scoped>
-.page {
-  width: 100%;
-  display: grid;
-  gap: var(--s4);
-  align-content: start;
-}
 header,
 .top {
   display: flex;

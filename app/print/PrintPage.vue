@@ -18,11 +18,7 @@ const print = () => window.print()
 
 <style scoped>
 .page {
-  width: 100%;
   max-width: 56rem;
-  display: grid;
-  gap: var(--s4);
-  align-content: start;
 }
 .acts {
   display: flex;

@@ -43,6 +43,19 @@ const fills = computed(() =>
 )
 const isOpen = computed(() => props.softWindow !== undefined && props.nowMs >= props.softWindow.dueMs)
 
+/** The bowl whose yield is learnt; undefined where the plan names none. */
+const bowl = computed(() => {
+  const { bowlId, name } = props.facts.plan.batching?.bowl ?? {}
+  return bowlId ? name : undefined
+})
+const measured = computed(() => props.facts.live.some((e) => e.body.type === 'left_over'))
+const overMl = ref<number>()
+const overProblem = ref('')
+function measure() {
+  if (overMl.value !== undefined && overProblem.value === '')
+    emit('record', { type: 'left_over', volumeMl: overMl.value })
+}
+
 const busy = ref(false)
 const failure = ref('')
 /** Made once for each mould: an answer that gets lost, and it is still one pour. */
@@ -82,6 +95,20 @@ async function pourInto(fill: (typeof fills.value)[number]) {
     </div>
     <p v-if="failure" role="alert">{{ failure }}</p>
   </section>
+  <details v-if="bowl && !measured" class="after">
+    <summary>Measure what is left over: {{ bowl }} learns what it gives</summary>
+    <form class="fills" @submit.prevent="measure">
+      <QuantityField
+        v-model="overMl"
+        kind="volume"
+        label="Left over"
+        :min="0"
+        :max="500000"
+        @problem="overProblem = $event"
+      />
+      <Button type="submit" label="Note it" :disabled="overMl === undefined || overProblem !== ''" />
+    </form>
+  </details>
   <section v-if="softWindow" class="after" aria-labelledby="while-soft">
     <h2 id="while-soft">
       {{

@@ -22,7 +22,9 @@ const spoken = computed(() => {
   <div class="clocks">
     <p v-if="clock" class="main" :class="{ late, harmful }" role="timer" :aria-label="spoken">
       <span class="label">{{ CLOCK_WORDS[clock.id] }}{{ late ? '' : ' in' }}</span>
-      <span class="figure big" :class="{ long: spanText(leftMs).length > 5 }"
+      <span
+        class="figure big"
+        :class="{ long: spanText(leftMs).length > 5, words: / [a-z]{3}/.test(spanText(leftMs)) }"
         >{{ late ? '+' : '' }}{{ spanText(leftMs) }}</span
       >
       <span v-if="late" class="still">{{
@@ -61,6 +63,11 @@ const spoken = computed(() => {
 }
 .big.long {
   font-size: clamp(3.4rem, 9vw, 6.5rem);
+}
+/* Days and more are read in words, and none of them hurries. */
+.big.words {
+  font-size: clamp(2.4rem, 4.4vw, 3.6rem);
+  white-space: nowrap;
 }
 .harmful .big {
   background: var(--hot);

@@ -23,7 +23,7 @@ import {
   type PourOutlook,
   type StepId,
 } from '#core/pour'
-import { isWeighStep } from './advance'
+import { isWeighStep } from './knock/advance'
 import { useProblems } from '~/parts/form/useProblems'
 import { useUnits } from '~/parts/show/useUnits'
 import { KEYING_WORDS } from '~/parts/words/mould'

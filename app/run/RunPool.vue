@@ -9,8 +9,8 @@ import type { CueAnswer, TouchCue } from '#core/forecast'
 import type { DemouldOutcome, EventBody, PourOutlook, StepId } from '#core/pour'
 import { MOST_WEIGHED_G } from '#core/bounds'
 import { usePreferences } from '~/parts/show/usePreferences'
-import type { useWeighing } from './useWeighing'
-import { isWeighStep, type PoolMode } from './advance'
+import type { useWeighing } from './weigh/useWeighing'
+import { isWeighStep, type PoolMode } from './knock/advance'
 
 defineProps<{
   facts: PourOutlook
@@ -104,7 +104,10 @@ const out = (outcome: DemouldOutcome, gripped = false) =>
       v-else-if="mode === 'dry'"
       :facts="facts"
       :now-ms="nowMs"
-      @weigh="emit('record', { type: 'weighing', massG: $event })"
+      @weigh="
+        (massG, reading) => emit('record', { type: 'weighing', massG, ...(reading ? { reading } : {}) })
+      "
+      @feel="emit('record', { type: 'felt_dry', clammy: $event })"
       @take-back="emit('record', { type: 'void', targetId: $event })"
       @finish="emit('finish')"
     />

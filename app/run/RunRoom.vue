@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { STAGES, type Stage } from '#core/pour'
+import { dryingAhead, type Stage } from '#core/pour'
+import { MS_PER } from '#core/units'
 import { useRun } from './useRun'
-import { bowlNameOf, mixesInBags } from './advance'
+import { bowlNameOf } from './knock/advance'
 import { useUnits } from '~/parts/show/useUnits'
 import { groundOf } from '~/parts/show/ground'
-import { STAGE_WORDS, VERDICT_WORDS, eventWords } from '~/parts/words/pour'
+import { VERDICT_WORDS } from '~/parts/words/pour'
 import { issueWords } from '~/parts/words/mix'
 
 const { id } = defineProps<{ id: string }>()
@@ -14,48 +15,26 @@ const run = useRun(id)
 
 /** From the first water to the piece coming out there is something to put a thermometer in. */
 const THERMOMETER_STAGES: ReadonlySet<Stage> = new Set(['sift', 'soak', 'stir', 'pour', 'set', 'demould'])
-/** What was done last, and by whom: several may stand at one bench. */
-const lastDone = computed(() => run.facts?.live.at(-1))
 const ending = ref(false)
 const fixing = ref(false)
 /** From the first water to the piece coming out, something can be put right. */
 const fixable = computed(() => run.mode === 'wait' || (run.mode === 'knock' && run.step !== 'prepare'))
-const inBags = computed(() => !!run.facts && mixesInBags(run.facts.plan))
 const bowlName = computed(() => (run.facts ? bowlNameOf(run.step, run.facts) : ''))
-const sign = computed(() =>
-  run.view ? `${STAGE_WORDS[run.view.stage]}, stage ${STAGES.indexOf(run.view.stage) + 1} of 9` : '',
-)
+/** Of a drying piece, by the minute: dates do not move faster. */
+const minute = computed(() => Math.floor(run.now / MS_PER.min) * MS_PER.min)
+const ahead = computed(() => run.facts && run.mode === 'dry' && dryingAhead(run.facts, minute.value))
 </script>
 
 <template>
   <div v-if="run.record && run.facts && run.view" class="run" :class="groundOf(run.view.stage)">
     <section class="head" :aria-label="run.record.plan.piece">
-      <div class="name">
-        <RingSign
-          class="sign"
-          :rings="run.view.rings"
-          :size="230"
-          :label="sign"
-          :failed="run.view.status === 'failed'"
-        />
-        <div class="who">
-          <p class="piece">{{ run.record.plan.piece }}</p>
-          <p class="stage">
-            {{ STAGE_WORDS[run.view.stage] }} · {{ STAGES.indexOf(run.view.stage) + 1 }} of 9
-          </p>
-          <p v-if="lastDone" class="stage last" data-testid="last-done">
-            {{ eventWords(lastDone.body, units) }}<b v-if="lastDone.who"> · {{ lastDone.who }}</b>
-          </p>
-          <NuxtLink :to="`/casts/${id}`">Its record</NuxtLink>
-          <NuxtLink v-if="run.planOpen || run.mode === 'knock'" :to="`/pour/${id}/card`"
-            >Weigh-out card</NuxtLink
-          >
-          <NuxtLink v-if="inBags && run.mode === 'knock'" :to="`/pour/${id}/labels`">Labels</NuxtLink>
-          <NuxtLink v-if="run.planOpen" :to="{ path: '/plan', query: { pour: id } }"
-            >Change the plan</NuxtLink
-          >
-        </div>
-      </div>
+      <RunName
+        :id="id"
+        :facts="run.facts"
+        :view="run.view"
+        :knocking="run.mode === 'knock'"
+        :plan-open="run.planOpen"
+      />
       <div class="now">
         <StaleWeighings
           v-if="run.stale"
@@ -101,7 +80,7 @@ const sign = computed(() =>
             :now-ms="run.now"
           />
         </RunSet>
-        <div v-else class="split" :class="{ alone: !run.view.clock }">
+        <div v-else class="split" :class="{ alone: !run.view.clock, dates: run.mode === 'dry' }">
           <RunClock
             v-if="run.view.clock"
             :clock="run.view.clock"
@@ -109,6 +88,7 @@ const sign = computed(() =>
             :now-ms="run.now"
           />
           <div class="now guide">
+            <DryDates v-if="run.mode === 'dry' && ahead" :dates="ahead.dates" :now-ms="run.now" />
             <RunHow
               v-if="run.mode === 'knock' && run.words && !run.stale && !run.view.pastWorking"
               :facts="run.facts"
@@ -134,6 +114,7 @@ const sign = computed(() =>
         </p>
       </div>
       <div class="aside">
+        <RunHeed :plan="run.record.plan" :stage="run.view.stage" />
         <div v-if="run.cautions.length > 0" class="aside cautions">
           <CautionNote v-for="caution in run.cautions" :id="caution" :key="caution" />
         </div>
@@ -150,6 +131,10 @@ const sign = computed(() =>
           @record="run.put"
         />
         <WayOut v-if="run.mode === 'wait' || run.mode === 'demould'" :plan="run.record.plan" />
+        <template v-if="run.mode === 'dry' && ahead">
+          <RunFinish :facts="run.facts" :tasks="ahead.tasks" :now-ms="run.now" @record="run.put" />
+          <RunWhere :facts="run.facts" :ahead="ahead" :now-ms="run.now" @record="run.put" />
+        </template>
         <RunNoise v-if="run.mayBeNoise" :noise="run.noise" />
         <RunAfter
           v-if="run.mode === 'wait'"
@@ -162,7 +147,10 @@ const sign = computed(() =>
       </div>
     </section>
 
-    <div class="dock" :class="{ low: run.mode === 'wait', lower: run.mode === 'demould' }">
+    <div
+      class="dock"
+      :class="{ low: run.mode === 'wait' || run.mode === 'dry', lower: run.mode === 'demould' }"
+    >
       <RunTools
         v-model:ending="ending"
         :can-undo="run.facts.live.length > 0"
@@ -261,32 +249,9 @@ const sign = computed(() =>
   padding: var(--s4) var(--s6);
   align-items: start;
 }
-.name {
-  display: grid;
-  gap: var(--s3);
-}
-.sign {
-  max-width: min(100%, 7rem);
-  height: auto;
-}
-.who {
-  display: grid;
-  gap: var(--s1);
-}
-.who a {
-  display: inline-flex;
-  align-items: center;
-  min-height: 1.9rem;
-}
-.piece {
-  font-weight: 700;
-  font-size: 1.25rem;
-  line-height: 1.15;
-}
 .bowl {
   font-weight: 700;
 }
-.stage,
 .how {
   color: var(--on-ground-soft);
 }
@@ -300,6 +265,9 @@ const sign = computed(() =>
   grid-template-columns: auto minmax(15rem, 1fr);
   gap: var(--s3) var(--s5);
   align-items: start;
+}
+.split.dates {
+  grid-template-columns: minmax(0, 2fr) minmax(0, 3fr);
 }
 .split.alone {
   grid-template-columns: 1fr;
@@ -337,7 +305,8 @@ h1 {
   }
 }
 @media (max-width: 56rem) {
-  .split {
+  .split,
+  .split.dates {
     grid-template-columns: 1fr;
   }
 }
@@ -346,21 +315,6 @@ h1 {
     grid-template-columns: 1fr;
     gap: var(--s3);
     padding: var(--s4);
-  }
-  .name {
-    grid-template-columns: 52px 1fr;
-    width: auto;
-    align-items: center;
-  }
-  .who {
-    grid-template-columns: 1fr auto;
-  }
-  .piece {
-    grid-column: 1 / -1;
-  }
-  .last {
-    grid-column: 1 / -1;
-    font-size: 0.9rem;
   }
   h1 {
     font-size: 1.6rem;

@@ -4,11 +4,10 @@ import { CircleX, NotebookPen, Shapes, Thermometer, Undo2, Volume2, VolumeX, Wre
 import Button from 'primevue/button'
 import Textarea from 'primevue/textarea'
 import { ref, useId } from 'vue'
+import { FAULT_KINDS, type FaultKind } from '#core/finish'
 import {
-  DEFECT_KINDS,
   MOULD_DAMAGES,
   VERDICTS,
-  type DefectKind,
   type EventBody,
   type MouldDamage,
   type PlanMember,
@@ -16,7 +15,8 @@ import {
 } from '#core/pour'
 import { usePreferences } from '~/parts/show/usePreferences'
 import { DAMAGE_WORDS } from '~/parts/words/mould'
-import { DEFECT_WORDS, VERDICT_WORDS } from '~/parts/words/pour'
+import { FAULT_WORDS } from '~/parts/words/faults'
+import { VERDICT_WORDS } from '~/parts/words/pour'
 
 const props = defineProps<{
   canUndo: boolean
@@ -79,11 +79,11 @@ function keepDamage() {
 }
 
 const verdict = ref<Verdict>('good')
-const defects = ref<DefectKind[]>([])
+const defects = ref<FaultKind[]>([])
 const reason = ref('')
 const reasonId = useId()
 const verdictOptions = VERDICTS.map((value) => ({ value, label: VERDICT_WORDS[value] }))
-const defectOptions = DEFECT_KINDS.map((value) => ({ value, label: DEFECT_WORDS[value] }))
+const defectOptions = FAULT_KINDS.map((value) => ({ value, label: FAULT_WORDS[value] }))
 function openEnding() {
   verdict.value = props.drying ? 'good' : 'failed'
   ending.value = true

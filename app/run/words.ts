@@ -1,6 +1,6 @@
 import type { Weighing } from '#core/mix'
 import type { CorrectionKind } from '#core/pour'
-import type { WeighPhase } from './weighStep'
+import type { WeighPhase } from './weigh/weighStep'
 
 /** What only the live run says. */
 

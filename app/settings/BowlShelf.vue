@@ -3,14 +3,17 @@
 import { X } from '@lucide/vue'
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
-import { computed, ref } from 'vue'
+import { computed, onMounted, ref } from 'vue'
 import { useProblems } from '~/parts/form/useProblems'
 import { useUnits } from '~/parts/show/useUnits'
+import { useLearning } from '~/stores/learning'
 import { useWorkshop } from '~/stores/workshop'
 import { failureWords } from '~/parts/words/errors'
 
 const workshop = useWorkshop()
 const units = useUnits()
+const learning = useLearning()
+onMounted(() => workshop.bowls.forEach((b) => void learning.load(`bowl:${b.id}`)))
 
 const name = ref('')
 const volumeMl = ref<number>()
@@ -45,6 +48,7 @@ async function drop(id: string) {
       <button type="button" class="icon-button" :aria-label="`Take ${b.name} out`" @click="drop(b.id)">
         <X :size="20" aria-hidden="true" />
       </button>
+      <LearntNote class="learnt" :name="b.name" :subject="`bowl:${b.id}`" factor="slurry_yield" />
     </li>
   </ul>
   <p v-else class="soft">No bowls yet: a plan then says how large one must be.</p>
@@ -88,6 +92,10 @@ li {
   gap: var(--s3);
   align-items: center;
   border-top: 1px solid var(--line);
+}
+.learnt {
+  grid-column: 1 / -1;
+  padding-bottom: var(--s2);
 }
 .fields {
   display: grid;

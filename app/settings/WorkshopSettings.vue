@@ -1,11 +1,13 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
+import { refDebounced } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import type { Settings, SettingsRecord } from '~~/shared/contracts'
 import { useConflict } from '~/parts/form/useConflict'
 import { usePreferences, type Look } from '~/parts/show/usePreferences'
 import { useUnits } from '~/parts/show/useUnits'
+import { useLearning } from '~/stores/learning'
 import { usePours } from '~/stores/pours'
 import { useWorkshop } from '~/stores/workshop'
 import { settingsLines } from '~/parts/form/cardLines'
@@ -14,7 +16,15 @@ import { ERROR_WORDS } from '~/parts/words/errors'
 
 const workshop = useWorkshop()
 const pours = usePours()
+const learning = useLearning()
 await workshop.ready
+
+/** Whoever works here, once the name has been written to its end: how they sift is learnt. */
+const hands = refDebounced(
+  computed(() => pours.who.trim()),
+  600,
+)
+watch(hands, (name) => name && void learning.load(`person:${name}`), { immediate: true })
 
 const inputOf = ({ revision: _, ...settings }: SettingsRecord): Settings => settings
 const form = ref<Settings>(inputOf(workshop.settings))
@@ -122,6 +132,7 @@ async function save() {
           <InputText v-model="pours.who" maxlength="60" placeholder="written beside what is recorded here" />
         </label>
       </div>
+      <LearntNote v-if="hands" :name="hands" :subject="`person:${hands}`" factor="sprinkled" />
     </section>
     <section class="slab" aria-labelledby="s-units">
       <h2 id="s-units">Units</h2>
@@ -172,6 +183,14 @@ async function save() {
       <LabelledPills v-model="anyKey" label="In the run, on this device" :options="ANY_KEY" />
       <LabelledPills v-model="sound" label="What falls due" :options="SOUND" />
       <LabelledPills v-model="look" label="The light here, on this device" :options="LOOK" />
+    </section>
+    <section class="slab" aria-labelledby="s-places">
+      <h2 id="s-places">Places to dry in</h2>
+      <PlaceShelf />
+    </section>
+    <section class="slab" aria-labelledby="s-files">
+      <h2 id="s-files">The whole workshop</h2>
+      <WorkshopFiles />
     </section>
     <section class="slab" aria-labelledby="s-bowls">
       <h2 id="s-bowls">Bowls</h2>
@@ -244,11 +263,7 @@ async function save() {
 
 <style scoped>
 .page {
-  width: 100%;
   max-width: 56rem;
-  display: grid;
-  gap: var(--s4);
-  align-content: start;
 }
 .slab {
   display: grid;

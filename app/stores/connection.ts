@@ -6,7 +6,9 @@ import { useBench } from './bench'
 import { agreesWith, elapsedMs, syncClock } from './clock'
 import { useDevices } from './devices'
 import { useOutbox } from './outbox'
+import { usePhotos } from './photos'
 import { usePours } from './pours'
+import { useUpkeep } from './upkeep'
 import { onWindowMessage, tellWindows, whenLeading } from './windows'
 import { useWorkshop } from './workshop'
 
@@ -23,7 +25,9 @@ export const useConnection = defineStore('connection', () => {
   const pours = usePours()
   const workshop = useWorkshop()
   const outbox = useOutbox()
+  const photos = usePhotos()
   const devices = useDevices()
+  const upkeep = useUpkeep()
   const { isReal } = useBench()
   const connected = ref(true)
   let leads = false
@@ -44,6 +48,7 @@ export const useConnection = defineStore('connection', () => {
       reached = message.seq
       if (message.topic === 'event' || message.topic === 'pour') pours.apply(message)
       else workshop.apply(message)
+      upkeep.hear(message)
     }
   }
 
@@ -53,7 +58,7 @@ export const useConnection = defineStore('connection', () => {
     loading ??= (async () => {
       arrived ??= []
       const time = await syncClock()
-      await Promise.all([workshop.load(), pours.loadOpen()])
+      await Promise.all([workshop.load(), pours.loadOpen(), upkeep.load()])
       if (time) reached = time.seq
       const since = arrived
       arrived = undefined
@@ -101,6 +106,7 @@ export const useConnection = defineStore('connection', () => {
         void load().then(() => pours.refresh())
       }
       void outbox.flushNow()
+      void photos.sendWaiting()
     })
     on<ChangeMessage>('change', (message) => {
       apply([message])
@@ -145,6 +151,7 @@ export const useConnection = defineStore('connection', () => {
     whenLeading(() => {
       leads = true
       void outbox.lead()
+      void photos.sendWaiting()
       // Where this window has got to is where the stream goes on.
       void loaded.then(connect)
     })

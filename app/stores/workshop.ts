@@ -4,14 +4,9 @@ import type { ChangeMessage } from '~~/shared/changes'
 import type { Settings, SettingsRecord } from '~~/shared/contracts'
 import type { ErrorCode } from '~~/shared/errors'
 import { isUnreadableCard, type UnreadableCard } from '~~/shared/records'
-import type {
-  ImportOutcome,
-  MouldCard,
-  MouldInput,
-  MouldPhoto,
-  MouldSet,
-  MouldSetInput,
-} from '~~/shared/moulds'
+import type { ImportOutcome, MouldCard, MouldInput, MouldSet, MouldSetInput } from '~~/shared/moulds'
+import type { Photo } from '~~/shared/photos'
+import type { PlaceCard, PlaceInput } from '~~/shared/learning'
 import type {
   BagCard,
   BagInput,
@@ -27,6 +22,7 @@ import type {
 import type { DeviceChannel } from '#core/pour'
 import type { DeviceCard } from '~~/shared/devices'
 import { habits } from './habits'
+import { whyNoPhoto } from './photoFile'
 import { callAllPages, callApi, sendFile, type ApiResult } from './api'
 
 /** Stands in until the workshop's own arrive. */
@@ -70,6 +66,7 @@ export const useWorkshop = defineStore('workshop', () => {
   const devices = shallowRef<DeviceCard[]>([])
   /** What was done with the settling bucket, the latest first. */
   const settling = shallowRef<SettlingEntry[]>([])
+  const places = shallowRef<PlaceCard[]>([])
   const moulds = shallowRef<MouldCard[]>([])
   const mouldSets = shallowRef<MouldSet[]>([])
   /** Cards and recipes that are there and cannot be read: shown as themselves, and everything else goes on. */
@@ -112,6 +109,7 @@ export const useWorkshop = defineStore('workshop', () => {
   const putMould = (id: string, card: MouldCard | UnreadableCard | null) =>
     put(moulds, id, card, { order: byName, broken: 'moulds' })
   const putDevice = (id: string, card: DeviceCard | null) => put(devices, id, card, { order: byName })
+  const putPlace = (id: string, card: PlaceCard | null) => put(places, id, card, { order: byName })
   const putSettling = (id: string, entry: SettlingEntry | null) =>
     put(settling, id, entry, { order: (a, b) => b.atMs - a.atMs || (a.id < b.id ? -1 : 1) })
   const putSet = (id: string, card: MouldSet | null) => put(mouldSets, id, card, { order: byName })
@@ -136,6 +134,8 @@ export const useWorkshop = defineStore('workshop', () => {
         return putSet(message.id, message.value)
       case 'device':
         return putDevice(message.id, message.value)
+      case 'place':
+        return putPlace(message.id, message.value)
       case 'settling':
         return putSettling(message.id, message.value)
     }
@@ -166,6 +166,10 @@ export const useWorkshop = defineStore('workshop', () => {
   async function loadBowls() {
     const answer = await callApi<BowlCard[]>('/api/bowls')
     if (answer.ok) bowls.value = answer.value
+  }
+  async function loadPlaces() {
+    const answer = await callApi<PlaceCard[]>('/api/places')
+    if (answer.ok) places.value = answer.value
   }
   async function loadDevices() {
     const answer = await callApi<DeviceCard[]>('/api/devices')
@@ -206,6 +210,7 @@ export const useWorkshop = defineStore('workshop', () => {
       loadBowls(),
       loadRecipes(),
       loadDevices(),
+      loadPlaces(),
       loadSettling(),
       loadMoulds(),
     ])
@@ -258,6 +263,9 @@ export const useWorkshop = defineStore('workshop', () => {
   const saveBowl = (id: string, revision: number | null, bowl: BowlInput) =>
     change<BowlCard>(`/api/bowls/${id}`, { method: 'PUT', body: { revision, bowl } }, putBowl)
   const deleteBowl = (id: string) => drop(`/api/bowls/${id}`, () => putBowl(id, null))
+  const savePlace = (id: string, revision: number | null, place: PlaceInput) =>
+    change<PlaceCard>(`/api/places/${id}`, { method: 'PUT', body: { revision, place } }, putPlace)
+  const deletePlace = (id: string) => drop(`/api/places/${id}`, () => putPlace(id, null))
   const saveRecipe = (id: string, revision: number | null, recipe: RecipeInput) =>
     change<Recipe>(`/api/recipes/${id}`, { method: 'PUT', body: { revision, recipe } }, putRecipe)
   const putDeviceTo = (id: string, channel: DeviceChannel, to: { pourId: string; batch: number } | null) =>
@@ -279,14 +287,21 @@ export const useWorkshop = defineStore('workshop', () => {
     change<MouldSet>(`/api/mould-sets/${id}`, { method: 'PUT', body: { revision, set } }, putSet)
   const deleteMouldSet = (id: string) => drop(`/api/mould-sets/${id}`, () => putSet(id, null))
 
-  function setPhotos(mouldId: string, photosOf: (now: MouldPhoto[]) => MouldPhoto[]) {
+  function setPhotos(mouldId: string, photosOf: (now: Photo[]) => Photo[]) {
     const card = moulds.value.find((m) => m.id === mouldId)
     if (card) putMould(mouldId, { ...card, photos: photosOf(card.photos) })
   }
   /** @param id made by the caller: sent twice it is one photo. */
-  async function addPhoto(mouldId: string, id: string, file: File, caption: string) {
-    const answer = await sendFile<MouldPhoto>(`/api/moulds/${mouldId}/photos`, file, {
-      query: { id, caption },
+  async function addPhoto(
+    mouldId: string,
+    id: string,
+    file: File,
+    caption: string,
+  ): Promise<ApiResult<Photo>> {
+    const failure = whyNoPhoto(file)
+    if (failure) return { ok: false, failure }
+    const answer = await sendFile<Photo>('/api/photos', file, {
+      query: { id, caption, mould: mouldId },
       timeoutMs: PHOTO_TIMEOUT_MS,
     })
     if (answer.ok) setPhotos(mouldId, (now) => [...now.filter((p) => p.id !== id), answer.value])
@@ -311,6 +326,7 @@ export const useWorkshop = defineStore('workshop', () => {
     plasters,
     bags,
     bowls,
+    places,
     recipes,
     devices,
     putDeviceTo,
@@ -344,6 +360,8 @@ export const useWorkshop = defineStore('workshop', () => {
     deleteBag,
     addSpoonTest,
     deleteSpoonTest,
+    savePlace,
+    deletePlace,
     saveBowl,
     deleteBowl,
     saveRecipe,

@@ -10,6 +10,7 @@ import { saveFile } from '~/parts/show/saveFile'
 import { momentText } from '~/parts/show/time'
 import { useNow } from '~/stores/bench'
 import { usePours } from '~/stores/pours'
+import { useUpkeep } from '~/stores/upkeep'
 import { useWorkshop } from '~/stores/workshop'
 
 /** As many lines as can be read from afar on one screen. */
@@ -18,6 +19,7 @@ const MOST_LINES = 6
 const pours = usePours()
 const workshop = useWorkshop()
 const now = useNow()
+const upkeep = useUpkeep()
 
 const lines = computed(() =>
   pours.open
@@ -35,6 +37,7 @@ async function saveCalendar() {
   const text = calendarOf(
     workshop.settings.workshopName,
     lines.value.map(({ id, facts }) => ({ id, facts })),
+    upkeep.lines,
     now.value,
     location.origin,
   )

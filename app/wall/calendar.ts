@@ -1,13 +1,17 @@
 import ical, { ICalAlarmType } from 'ical-generator'
 import { viewPour, type Clock, type PourOutlook } from '#core/pour'
 import { CUE_QUESTIONS } from '~/parts/words/cues'
+import { UPKEEP_WORDS } from '~/parts/words/upkeep'
 import { CLOCK_WORDS } from '~/parts/words/pour'
+
+import type { UpkeepLine } from '~~/shared/upkeep'
 
 /** What a calendar is told of: what falls due in minutes is the bench's, not a calendar's. */
 const TOLD: ReadonlySet<Clock['id']> = new Set([
   'demould',
   'soft_window',
   'look',
+  'soft_finish',
   'next_weighing',
   'dry_enough',
 ])
@@ -15,13 +19,14 @@ const TOLD: ReadonlySet<Clock['id']> = new Set([
 const wordsOf = (clock: Clock) => (clock.cue ? CUE_QUESTIONS[clock.cue] : CLOCK_WORDS[clock.id])
 
 /**
- * What falls due of these pours, as an iCalendar file. Read in again it replaces what it said before: each entry is of
+ * What falls due of these pours and of the pieces in use, as an iCalendar file. Read in again it replaces what it said before: each entry is of
  * one clock of one pour.
  * @param address of the workshop, for the way back to a pour.
  */
 export function calendarOf(
   name: string,
   pours: readonly { id: string; facts: PourOutlook }[],
+  upkeep: readonly UpkeepLine[],
   nowMs: number,
   address: string,
 ): string {
@@ -43,6 +48,17 @@ export function calendarOf(
       })
       event.createAlarm({ type: ICalAlarmType.display, trigger: 0 })
     }
+  }
+  for (const { pourId, piece, act, fromMs } of upkeep) {
+    const start = new Date(Math.max(fromMs, nowMs))
+    calendar.createEvent({
+      id: `${pourId}-${act}@nine-ripples`,
+      stamp: new Date(nowMs),
+      start,
+      allDay: true,
+      summary: `${piece}: ${UPKEEP_WORDS[act].wants}`,
+      url: `${address}/casts/${pourId}`,
+    })
   }
   return calendar.toString()
 }

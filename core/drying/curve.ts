@@ -1,5 +1,5 @@
 import { ArgumentError } from '../errors'
-import { saturatedVapourKgM3, wetSurface, type Air, type WetSurface } from './air'
+import { dryingAir, type Air, type DryingAir } from './air'
 
 const VAPOUR_DIFFUSIVITY_M2_S = 4e-6
 const BASE_CRITICAL_FRACTION = 0.2
@@ -11,7 +11,11 @@ export interface DryingInput {
   freeWaterKgM3: number
   /** Volume over exposed area, mm: half the thickness with both faces in the air, all of it on a bench. */
   depthMm: number
+  /** How far the innermost water has to come, mm; the same where it is not given. */
+  poreDepthMm?: number
   air: Air
+  /** Where the nights are otherwise: for half of the time. */
+  nightAir?: Air
   /** Calibration of the drying speed; 1 before any weighing. */
   speedFactor: number
 }
@@ -30,9 +34,22 @@ export interface DryingCurve {
   poreResistance: number
 }
 
-/** Depth (volume over exposed area), mm, of a plate standing free or lying on a bench. Edges neglected. */
-export function dryingDepthMm(thicknessMm: number, exposed: 'both_faces' | 'one_face'): number {
-  return exposed === 'both_faces' ? thicknessMm / 2 : thicknessMm
+/** How a piece lies: on a rack with air at both faces, on a bench, or on a bench and turned over every day. */
+export const EXPOSURES = ['both_faces', 'turned', 'one_face'] as const
+export type Exposure = (typeof EXPOSURES)[number]
+
+/**
+ * Depths of a plate as it lies, mm. Edges neglected. Turned over, one face dries at a time as on the bench, but from both
+ * sides in turn: its water has half as far to come.
+ */
+export function dryingDepths(
+  thicknessMm: number,
+  exposure: Exposure,
+): Pick<DryingInput, 'depthMm' | 'poreDepthMm'> {
+  if (exposure === 'both_faces') return { depthMm: thicknessMm / 2 }
+  return exposure === 'turned'
+    ? { depthMm: thicknessMm, poreDepthMm: thicknessMm / 2 }
+    : { depthMm: thicknessMm }
 }
 
 /**
@@ -41,33 +58,34 @@ export function dryingDepthMm(thicknessMm: number, exposed: 'both_faces' | 'one_
  * @throws ArgumentError unless depth and free water are positive and the air can take water up (RH < 100 %).
  */
 export function dryingCurve(input: DryingInput): DryingCurve {
-  return curveFrom(input, wetSurface(input.air))
+  return curveFrom(input, dryingAir(input.air, input.nightAir))
 }
 
-/** The same for a surface already in balance: it is the costly part, and does not depend on the speed factor. */
-export function curveFrom(input: DryingInput, surface: WetSurface): DryingCurve {
-  const { air, speedFactor: s, freeWaterKgM3: w0 } = input
+/** The same for air whose doing is known: it is the costly part, and does not depend on the speed factor. */
+export function curveFrom(input: DryingInput, air: DryingAir): DryingCurve {
+  const { speedFactor: s, freeWaterKgM3: w0 } = input
   const depthM = input.depthMm / 1000
-  if (!(depthM > 0) || !(w0 > 0) || !(s > 0) || !(air.rhPct >= 0 && air.rhPct < 100)) {
+  const poreDepthM = (input.poreDepthMm ?? input.depthMm) / 1000
+  const takesUp = [input.air, input.nightAir ?? input.air].every((a) => a.rhPct >= 0 && a.rhPct < 100)
+  if (!(depthM > 0) || !(poreDepthM > 0) || !(w0 > 0) || !(s > 0) || !takesUp) {
     throw new ArgumentError(`drying input out of range: ${JSON.stringify(input)}`)
   }
-  const flux = s * surface.fluxKgM2S
+  const flux = s * air.fluxKgM2S
   // By the piece alone: were it by the air, drier or faster air could make it dry later.
   const criticalFraction = Math.min(
     MOST_CRITICAL_FRACTION,
-    BASE_CRITICAL_FRACTION + CRITICAL_FRACTION_PER_M * depthM,
+    BASE_CRITICAL_FRACTION + CRITICAL_FRACTION_PER_M * poreDepthM,
   )
   const criticalTimeS = ((1 - criticalFraction) * w0 * depthM) / flux
   const store = criticalFraction * w0 * depthM
   const filmResistance = 1 / flux
-  const poreResistance =
-    depthM / (3 * VAPOUR_DIFFUSIVITY_M2_S * saturatedVapourKgM3(air.tempC) * (1 - air.rhPct / 100) * s)
+  const poreResistance = poreDepthM / (3 * VAPOUR_DIFFUSIVITY_M2_S * air.deficitKgM3 * s)
 
   return {
     criticalFraction,
     criticalTimeS,
     tailRatePerS: 1 / (store * (filmResistance + poreResistance)),
-    surfaceTempC: surface.surfaceTempC,
+    surfaceTempC: air.surfaceTempC,
     fluxKgM2S: flux,
     storeKgM2: store,
     filmResistance,

@@ -1,7 +1,6 @@
 import { ArgumentError } from '../errors'
 import type { Range } from '../provenance'
-import { wetSurface } from './air'
-import { curveFrom, dryingTimeS, fractionLeftAt, type DryingCurve, type DryingInput } from './curve'
+import { dryingCourse, leftOfCourse, timeOfCourse, type DryingCourse, type DryingStretch } from './course'
 
 export interface Weighing {
   /** s since the piece started to dry. */
@@ -9,8 +8,15 @@ export interface Weighing {
   massG: number
 }
 
+/** What a hand said of it: cold and clammy, or not any more. */
+export interface FeltDry {
+  /** s since the piece started to dry. */
+  timeS: number
+  clammy: boolean
+}
+
 export interface DryingForecast {
-  /** Factor on drying speed against the uncalibrated model, middle and 80 % range. */
+  /** Factor on drying speed against what was expected of its places, middle and 80 % range. */
   speedFactor: Range
   sigmaLnSpeed: number
   /** Mass it will settle at, g, and the standard deviation of that. */
@@ -19,37 +25,54 @@ export interface DryingForecast {
   /** Free water it held when it started to dry, g. */
   waterAtStartG: number
   weighingsUsed: number
+  /** Until when it was weighed, s; 0 where it was not. */
+  seenUntilS: number
   /** How far each weighing lies from what the others say, in standard deviations, in the order given. */
   z: number[]
-  /** The piece's drying at speed 1: any speed is that curve with its time scaled. */
-  curve: DryingCurve
+  /** Where and how it dries; any speed is that course with its pace scaled. */
+  course: DryingCourse
 }
 
-/** Time to reach `fractionLeft`, s since the piece started to dry, with its 80 % range. */
-export function timeToFractionS({ curve, speedFactor }: DryingForecast, fractionLeft: number): Range {
-  const atSpeedOneS = dryingTimeS(curve, fractionLeft)
-  return {
-    low: atSpeedOneS / speedFactor.high,
-    mid: atSpeedOneS / speedFactor.mid,
-    high: atSpeedOneS / speedFactor.low,
+/**
+ * Time to reach `fractionLeft`, s since the piece started to dry, with its 80 % range. What was weighed holds; of what is
+ * still to come, the curve itself may be of another shape than the piece's, and that is part of the range.
+ */
+export function timeToFractionS(
+  { course, speedFactor, sigmaLnSpeed, seenUntilS }: DryingForecast,
+  fractionLeft: number,
+): Range {
+  const at = (speed: number) => timeOfCourse(course, speed, fractionLeft)
+  const mid = at(speedFactor.mid)
+  const unseenS = Math.max(0, mid - seenUntilS)
+  // Before anything is weighed the doubt about the pace is about the shape as well.
+  const shapeSigmaLn = SHAPE_SIGMA_LN * Math.sqrt(Math.max(0, 1 - (sigmaLnSpeed / course.sigmaLn) ** 2))
+  /** Both doubts together, in their squares; each end by itself, for the range is lopsided. */
+  const end = (byPaceS: number, sign: 1 | -1) => {
+    const byShapeS = unseenS * Math.expm1(sign * 1.2816 * shapeSigmaLn)
+    return mid + sign * Math.hypot(byPaceS - mid, byShapeS)
   }
+  return { low: Math.max(0, end(at(speedFactor.high), -1)), mid, high: end(at(speedFactor.low), 1) }
 }
 
-/** Expected mass of the piece at a time, g. @param timeS since it started to dry. */
+/** Expected mass of the piece at a time, g. @param timeS since it started to dry. @param speed its middle where it is not given. */
 export function massAtG(
-  { curve, speedFactor, dryMassG, waterAtStartG }: DryingForecast,
+  { course, speedFactor, dryMassG, waterAtStartG }: DryingForecast,
   timeS: number,
+  speed = speedFactor.mid,
 ): number {
-  return dryMassG + waterAtStartG * fractionLeftAt(curve, timeS * speedFactor.mid)
+  return dryMassG + waterAtStartG * leftOfCourse(course, speed, timeS)
 }
 
-/** ln-spread of drying speed before a place has been calibrated (estimate; still air is worst). */
-export const PRIOR_SIGMA_LN_SPEED = 0.35
 /** How well the mix tells the dry mass and the water of the piece. */
-const PRIOR_DRY_SPREAD = 0.02
-const PRIOR_WATER_SPREAD = 0.04
+export const PRIOR_DRY_SPREAD = 0.02
+export const PRIOR_WATER_SPREAD = 0.04
 /** What the curve itself is off by, as a share of the water lost. */
-const MODEL_SPREAD_OF_LOSS = 0.02
+export const MODEL_SPREAD_OF_LOSS = 0.02
+/**
+ * σ of ln of the time still to go, for the shape of the curve: found by pieces that dry by other laws (the test on Page's
+ * and Sherwood's).
+ */
+const SHAPE_SIGMA_LN = 0.45
 /** A weighing this far out is worth a question. */
 export const DOUBTFUL_Z = 3
 
@@ -57,13 +80,14 @@ const GRID_POINTS = 81
 const ZOOMS = 4
 const MOST_ROUNDS = 40
 
-/** Prior of the two masses and the piece's drying at speed 1: any speed is that curve with its time scaled. */
+/** Prior of the two masses, and the way the piece dries. */
 interface Model {
-  curve: DryingCurve
+  course: DryingCourse
   dryG: number
   waterG: number
   scaleSdG: number
   weighings: readonly Weighing[]
+  felt: readonly FeltDry[]
 }
 
 interface Posterior {
@@ -79,11 +103,21 @@ interface GridPoint extends Omit<Posterior, 'sigma' | 'drySdG'> {
   dryVarG2: number
 }
 
-const leftAt = ({ curve }: Model, lnSpeed: number, timeS: number) =>
-  fractionLeftAt(curve, timeS * Math.exp(lnSpeed))
+const leftAt = ({ course }: Model, lnSpeed: number, timeS: number) =>
+  leftOfCourse(course, Math.exp(lnSpeed), timeS)
 
 const varianceOf = ({ scaleSdG, waterG }: Model, left: number) =>
   scaleSdG ** 2 + (MODEL_SPREAD_OF_LOSS * waterG * (1 - left)) ** 2
+
+/** A hand finds a piece cold and clammy down to about so much of its water, and is seldom sure within a factor of two. */
+const CLAMMY_LEFT = 0.12
+const CLAMMY_SPREAD_LN = 0.35
+
+/** ln of the chance that a hand says so of a piece with this share of its water left (logistic in its logarithm, estimate). */
+function lnChanceFelt(left: number, clammy: boolean): number {
+  const x = Math.log(left / CLAMMY_LEFT) / CLAMMY_SPREAD_LN
+  return -Math.log1p(Math.exp(clammy ? -x : x))
+}
 
 /** One drying speed: dry mass and water integrated out of the weighings in closed form (a 2 × 2 Gaussian). */
 function evaluate(model: Model, weight: readonly number[], lnSpeed: number): GridPoint {
@@ -92,7 +126,8 @@ function evaluate(model: Model, weight: readonly number[], lnSpeed: number): Gri
   // Deviations from the prior's means keep the numbers small.
   let [a, b, c] = [priorDry, 0, priorWater]
   let [u, v, quadratic] = [0, 0, 0]
-  let logWeight = -0.5 * (lnSpeed / PRIOR_SIGMA_LN_SPEED) ** 2
+  let logWeight = -0.5 * (lnSpeed / model.course.sigmaLn) ** 2
+  for (const { timeS, clammy } of model.felt) logWeight += lnChanceFelt(leftAt(model, lnSpeed, timeS), clammy)
   for (const [i, { timeS, massG }] of weighings.entries()) {
     const f = leftAt(model, lnSpeed, timeS)
     const precision = weight[i]! / varianceOf(model, f)
@@ -136,7 +171,7 @@ function posterior(model: Model, weight: readonly number[]): Posterior {
         evaluate(model, weight, centre + halfWidth * ((2 * i) / (GRID_POINTS - 1) - 1)),
       ),
     )
-  let halfWidth = 5 * PRIOR_SIGMA_LN_SPEED
+  let halfWidth = 5 * model.course.sigmaLn
   let result = onGrid(0, halfWidth)
   for (let zoom = 0; zoom < ZOOMS; zoom++) {
     const wanted = Math.min(halfWidth, 5 * Math.max(result.sigma, halfWidth / GRID_POINTS))
@@ -173,35 +208,39 @@ function robust(model: Model): { found: Posterior; z: number[] } {
 /**
  * When the piece will be dry: the closed-form curve, its pace and its masses learnt from the weighings. Each of them,
  * the first too, observes M(t) = D + W·f(t; s). docs/science.md#drying.
+ * @param stretches where it dries, one after another; what is known of each place's pace is the prior.
  * @param expectedDryMassG what the mix says the dry piece weighs, g. @param expectedWaterG its free water, g.
  * @param weighings any order of time; those before the piece started to dry are the caller's to leave out.
  * @param scaleSdG standard deviation of one weighing, g, > 0.
+ * @param felt by hand: weak, and it says nothing of the masses.
  * @throws ArgumentError on a non-positive mass or scale error.
  */
 export function forecastDrying(
-  input: Omit<DryingInput, 'speedFactor'>,
+  stretches: readonly DryingStretch[],
   expectedDryMassG: number,
   expectedWaterG: number,
   weighings: readonly Weighing[],
   scaleSdG: number,
+  felt: readonly FeltDry[] = [],
 ): DryingForecast {
   const masses = [expectedDryMassG, expectedWaterG, scaleSdG, ...weighings.map((w) => w.massG)]
   if (masses.some((m) => !(m > 0))) throw new ArgumentError('masses and scaleSdG must be positive')
   const model: Model = {
-    curve: curveFrom({ ...input, speedFactor: 1 }, wetSurface(input.air)),
+    course: dryingCourse(stretches),
     dryG: expectedDryMassG,
     waterG: expectedWaterG,
     scaleSdG,
     weighings,
+    felt,
   }
   const unweighed: Posterior = {
     lnSpeed: 0,
-    sigma: PRIOR_SIGMA_LN_SPEED,
+    sigma: model.course.sigmaLn,
     dryG: expectedDryMassG,
     drySdG: PRIOR_DRY_SPREAD * expectedDryMassG,
     waterG: expectedWaterG,
   }
-  const { found, z } = weighings.length === 0 ? { found: unweighed, z: [] } : robust(model)
+  const { found, z } = weighings.length + felt.length === 0 ? { found: unweighed, z: [] } : robust(model)
   const speed = (sigmas: number) => Math.exp(found.lnSpeed + sigmas * found.sigma)
   const speedFactor = { low: speed(-1.2816), mid: speed(0), high: speed(1.2816) }
   return {
@@ -211,7 +250,8 @@ export function forecastDrying(
     dryMassSdG: found.drySdG,
     waterAtStartG: found.waterG,
     weighingsUsed: weighings.length,
+    seenUntilS: weighings.length < 2 ? 0 : Math.max(...weighings.map((w) => w.timeS)),
     z,
-    curve: model.curve,
+    course: model.course,
   }
 }

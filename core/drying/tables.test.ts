@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { mixProperties } from '../mix'
 import { plasterProperties, type PlasterClassId } from '../plaster'
-import { dryingCurve, dryingDepthMm, dryingTimeS, wetSurface, type Air } from '.'
+import { dryingCurve, dryingDepths, dryingTimeS, wetSurface, type Air } from '.'
 
 /**
  * Tables printed by an independent prototype of the same equations (derived; docs/science.md). They check the
@@ -52,7 +52,7 @@ describe('hours to 95 % lost and to constant weight', () => {
       })
       const curve = dryingCurve({
         freeWaterKgM3: mix.freeWaterKgM3,
-        depthMm: dryingDepthMm(thicknessMm, exposed),
+        ...dryingDepths(thicknessMm, exposed),
         air: AIRS[air]!,
         speedFactor: 1,
       })

@@ -22,14 +22,29 @@ export interface Scoop {
   packing: Packing
   /** Bulk density of one weighed scoop of this bag, kg/m³; null while nobody has weighed one. */
   weighedKgM3: number | null
+  /** What weighed slurries have said of scoops out of this bag, against the class's own density. */
+  learnt?: LearntShare
+}
+
+/** A factor as a plan keeps it: how far from the model, how surely, and by how many pours. */
+export interface LearntShare {
+  factor: number
+  /** σ of its logarithm for the next pour. */
+  sigmaLn: number
+  pours: number
 }
 
 export function bulkDensityOf(
   classId: PlasterClassId,
   scoop: Scoop,
 ): { value: number; low: number; high: number; provenance: Provenance } {
-  const { weighedKgM3 } = scoop
-  if (weighedKgM3 === null) return plasterClass(classId).bulkDensityKgM3[scoop.packing]
+  const { weighedKgM3, learnt } = scoop
+  const usual = plasterClass(classId).bulkDensityKgM3[scoop.packing]
+  if (weighedKgM3 === null) {
+    if (!learnt) return usual
+    const { low, mid, high } = logNormalRange(usual.value * learnt.factor, learnt.sigmaLn)
+    return { value: mid, low, high, provenance: { kind: 'calibrated', pours: learnt.pours } }
+  }
   const { low, high } = logNormalRange(weighedKgM3, SIGMA_LN.weighed_scoop)
   return { value: weighedKgM3, low, high, provenance: { kind: 'measured' } }
 }
@@ -42,11 +57,13 @@ export function bulkDensityFromScoop(massG: number, measureMl: number): number {
 /**
  * Consistency that sifting to a look gives: the bed settles at its own density and its pores fill with water.
  * For plain plaster: a filled mix is not sifted to a look. Middle and range from the settled density.
+ * @param hands what is known of whoever sifts.
  */
-export function consistencyBySifting(classId: PlasterClassId, stage: SiftStage): Range {
+export function consistencyBySifting(classId: PlasterClassId, stage: SiftStage, hands?: LearntShare): Range {
   const { settledDensityKgM3: settled, particleDensityKgM3 } = plasterClass(classId)
   const at = (bedKgM3: number) =>
     (100 * waterDensityKgM3(20) * (1 / bedKgM3 - 1 / particleDensityKgM3.value)) / STAGE_FACTOR[stage]
+  if (hands) return logNormalRange(at(settled.value) * hands.factor, hands.sigmaLn)
   return { low: at(settled.high), mid: at(settled.value), high: at(settled.low) }
 }
 
@@ -54,22 +71,34 @@ export function consistencyBySifting(classId: PlasterClassId, stage: SiftStage):
 export function nearestStage(
   classId: PlasterClassId,
   consistency: number,
+  hands?: LearntShare,
 ): { stage: SiftStage; off: number } {
   const all = SIFT_STAGES.map((stage) => ({
     stage,
-    off: consistencyBySifting(classId, stage).mid / consistency - 1,
+    off: consistencyBySifting(classId, stage, hands).mid / consistency - 1,
   }))
   return all.reduce((a, b) => (Math.abs(b.off) < Math.abs(a.off) ? b : a))
 }
 
+/** How a ratio is met, and what is known of whoever meets it. */
+export interface RatioWay {
+  ratioMethod: RatioMethod
+  scoop?: Scoop
+  learnt?: { sprinkled?: LearntShare }
+}
+
 /** σ of ln(consistency) for the way the ratio is met. */
-export function ratioSigmaLn(of: { ratioMethod: RatioMethod; scoop?: Scoop }): number {
-  const weighedScoop = of.ratioMethod === 'by_volume' && (of.scoop?.weighedKgM3 ?? null) !== null
-  return SIGMA_LN[weighedScoop ? 'weighed_scoop' : of.ratioMethod]
+export function ratioSigmaLn({ ratioMethod, scoop, learnt }: RatioWay): number {
+  if (ratioMethod === 'by_volume' && scoop) {
+    if (scoop.weighedKgM3 !== null) return SIGMA_LN.weighed_scoop
+    if (scoop.learnt) return scoop.learnt.sigmaLn
+  }
+  if (ratioMethod === 'by_eye' && learnt?.sprinkled) return learnt.sprinkled.sigmaLn
+  return SIGMA_LN[ratioMethod]
 }
 
 /** What a mix planned at `consistency` will really be, four times in five, when its ratio is met this way. */
-export function ratioRange(of: { ratioMethod: RatioMethod; scoop?: Scoop }, consistency: number): Range {
+export function ratioRange(of: RatioWay, consistency: number): Range {
   return logNormalRange(consistency, ratioSigmaLn(of))
 }
 

@@ -1,8 +1,8 @@
 import { MS_PER } from '../units'
 import type { PourOutlook } from './outlook'
-import { pourWindowOf } from './mixing'
-import { soakTimeS } from './plan'
-import { isWetStep, stageOf, type PlanStep, type Stage } from './steps'
+import { pourWindowOf } from './plan/mixing'
+import { soakTimeS } from './plan/plan'
+import { isWetStep, stageOf, type PlanStep, type Stage } from './plan/steps'
 import type { PourView } from './view'
 
 /** A stretch of a pour's nearest future: what it is, from when to when, and whether it takes a pair of hands. */

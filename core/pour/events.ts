@@ -1,12 +1,11 @@
+import type { DryingSpot, Exposure } from '../drying'
+import type { Fault, FinishTask, Upkeep } from '../finish'
 import type { TouchCue } from '../forecast'
 import type { AirTactic, Preparation } from '../mould'
 import type { StirManner } from '../setting'
 
 export const DEMOULD_OUTCOMES = ['whole', 'damaged', 'broken'] as const
 export type DemouldOutcome = (typeof DEMOULD_OUTCOMES)[number]
-
-export const DEFECT_KINDS = ['air_holes', 'soft', 'crack', 'streaks', 'short_fill', 'broke', 'stuck'] as const
-export type DefectKind = (typeof DEFECT_KINDS)[number]
 
 export const MOULD_DAMAGES = ['tear', 'crack', 'detail_lost', 'bits_stuck', 'out_of_shape'] as const
 export type MouldDamage = (typeof MOULD_DAMAGES)[number]
@@ -92,6 +91,8 @@ export type EventBody =
   | ({ type: 'leaked'; plug: LeakPlug; lostMl: number } & InBatch)
   /** What was left over filled a small mould: a pour of its own. */
   | { type: 'leftover_poured'; mouldId: string; fillMl: number }
+  /** How much was over once the mould was full: what the bowl really gave. */
+  | { type: 'left_over'; volumeMl: number }
   | { type: 'worked_soft'; work: SoftWork }
   | { type: 'cleaned_up'; what: CleanUp }
   | ({ type: 'poured' } & InBatch)
@@ -105,8 +106,19 @@ export type EventBody =
   | { type: 'demoulded'; outcome: DemouldOutcome; gripped?: boolean }
   /** Something happened to the mould itself, not to the piece. */
   | { type: 'mould_damage'; mouldId: string | null; kind: MouldDamage }
-  | { type: 'weighing'; massG: number }
-  | { type: 'defect'; kind: DefectKind }
+  | ({ type: 'weighing'; massG: number } & FromReading)
+  /** From here on it dries elsewhere, or lies otherwise. */
+  | { type: 'dries_at'; spot: DryingSpot; lies: Exposure }
+  /** Felt with the hand: cold and clammy, or not any more. */
+  | { type: 'felt_dry'; clammy: boolean }
+  /** Done to the piece once it was out. */
+  | { type: 'finish_done'; task: FinishTask }
+  /** Done with or to a piece that is in use. */
+  | { type: 'kept_up'; what: Upkeep }
+  /** Something is wrong with the piece. */
+  | ({ type: 'defect' } & Fault)
+  /** A photograph was taken; the picture itself goes by its id. */
+  | { type: 'photographed'; photoId: string; caption: string }
   | { type: 'finished'; verdict: Verdict; reason: string }
   | { type: 'note'; text: string }
   /** What was recorded for an earlier revision of the plan holds for the present one. */
@@ -146,6 +158,7 @@ const BINDS_PLAN: Record<EventBody['type'], boolean> = {
   air_freed: false,
   leaked: true,
   leftover_poured: false,
+  left_over: true,
   worked_soft: false,
   cleaned_up: false,
   poured: true,
@@ -156,7 +169,12 @@ const BINDS_PLAN: Record<EventBody['type'], boolean> = {
   demoulded: false,
   mould_damage: false,
   weighing: false,
+  dries_at: false,
+  felt_dry: false,
+  finish_done: false,
+  kept_up: false,
   defect: false,
+  photographed: false,
   finished: true,
   note: false,
   plan_holds: false,

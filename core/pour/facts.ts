@@ -1,4 +1,4 @@
-import { targetFractionLeft, type Weighing } from '../drying'
+import { targetFractionLeft, type FeltDry, type Weighing } from '../drying'
 import type { Issue } from '../errors'
 import {
   checkConsistency,
@@ -15,9 +15,10 @@ import {
 import type { Range } from '../provenance'
 import { workingTimeS, type SettingInput } from '../setting'
 import { batchOf, bindsPlan, liveEvents, type PourEvent, type Verdict, type WeighedWhat } from './events'
-import { keptTotal, type KeptPlan } from './kept'
-import { mixInputOf } from './mixing'
-import { siftTimeS, soakTimeS, type PourPlan } from './plan'
+import { dryingLegs, type DryingLeg } from './after/drying'
+import { keptTotal, type KeptPlan } from './plan/kept'
+import { givesMl, mixInputOf } from './plan/mixing'
+import { siftTimeS, soakTimeS, type PourPlan } from './plan/plan'
 import {
   STEP,
   isAfterPouring,
@@ -27,7 +28,7 @@ import {
   withTopUp,
   type PlanStep,
   type StepId,
-} from './steps'
+} from './plan/steps'
 
 export type PourIssueCode = ReturnType<typeof checkConsistency>[number]['code'] | 'weighed_off_plan'
 
@@ -90,7 +91,16 @@ export interface PourFacts {
   settingInput: SettingInput
   /** The mix as it is in the piece: as weighed where that can harden, else as planned. */
   mix: MixProperties
-  drying: { startMs: number; weighings: RecordedWeighing[]; targetLeft: number } | undefined
+  drying:
+    | {
+        startMs: number
+        /** Where it dried, and how it lay. */
+        legs: DryingLeg[]
+        weighings: RecordedWeighing[]
+        felt: FeltDry[]
+        targetLeft: number
+      }
+    | undefined
   verdict: { verdict: Verdict; reason: string; atMs: number } | undefined
 }
 
@@ -283,7 +293,9 @@ function foldBatch(
         : siftS / 2 + soakTimeS(plan),
     ratioSigmaLn: checked
       ? Math.log(checked.high / checked.low) / 2.56
-      : ratioSigmaLn(scaleFailed ? { ratioMethod: 'by_volume', scoop: plan.scoop } : plan),
+      : ratioSigmaLn(
+          scaleFailed ? { ratioMethod: 'by_volume', ...(plan.scoop ? { scoop: plan.scoop } : {}) } : plan,
+        ),
   }
   const untilS = workingTimeS(reckoned).mid
   const measuredC = slurryTempC(events, settingStartMs, doneAtMs.start_sift, untilS)
@@ -318,12 +330,29 @@ function dryingFromEvents(
       ? [{ eventId: e.id, timeS: (e.occurredAtMs - startMs) / 1000, massG: e.body.massG }]
       : [],
   )
-  return { startMs, weighings, targetLeft: targetFractionLeft(plan.dryTarget, mix.freeWaterOfDryMass) }
+  const legs = dryingLegs(plan, live, startMs)
+  const felt = live.flatMap(({ body, occurredAtMs }): FeltDry[] =>
+    body.type === 'felt_dry' && occurredAtMs > startMs
+      ? [{ timeS: (occurredAtMs - startMs) / 1000, clammy: body.clammy }]
+      : [],
+  )
+  return {
+    startMs,
+    legs,
+    weighings,
+    felt,
+    targetLeft: targetFractionLeft(plan.dryTarget, mix.freeWaterOfDryMass),
+  }
 }
 
 /** A bowl for what a mould ran short of, with the plan's spare. */
 function topUpBatch(plan: PourPlan, missingMl: number): Batch {
-  const out = weighOutForVolume(mixInputOf(plan), missingMl, plan.sparePct, plan.scaleDivisionG)
+  const out = weighOutForVolume(
+    mixInputOf(plan),
+    missingMl / givesMl(plan, 1),
+    plan.sparePct,
+    plan.scaleDivisionG,
+  )
   return {
     name: '',
     waterG: out.waterG,

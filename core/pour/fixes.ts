@@ -15,7 +15,7 @@ import {
 } from '../mix'
 import type { CorrectionKind } from './events'
 import type { PourOutlook } from './outlook'
-import { mixInputOf } from './mixing'
+import { givesMl, mixInputOf } from './plan/mixing'
 
 /** One way to bring the bowl in hand back to the plan. */
 export interface Fix {
@@ -61,7 +61,7 @@ function fixOf(facts: PourOutlook, how: CorrectionKind, massG: number, after: Co
     massG,
     slurryMl: after.slurryMl,
     bowlTakes: bowl === null ? undefined : after.bowlMl <= bowl.volumeMl,
-    leftMl: after.slurryMl - wantedMl,
+    leftMl: givesMl(facts.plan, after.slurryMl - wantedMl),
   }
 }
 

@@ -7,33 +7,33 @@ export {
   planMould,
   preparationsOf,
   soakTimeS,
-} from './plan'
+} from './plan/plan'
 export type {
   AddingWay,
   DescribedMould,
   PlanBag,
+  PlanLearnt,
   PlanMember,
   PlasterOrigins,
   PourPlan,
   Sun,
   WaterTaps,
-} from './plan'
-export { batchesOf, mixInputOf } from './mixing'
-export type { Flow } from './mixing'
-export { FIRST_SCOOP, MODEL_VERSION, classValuesOf, isKept, keepPlan, plannedBowls } from './kept'
-export type { KeptPlan, PlanKept } from './kept'
-export { refusalsOf } from './limits'
-export { REMEDY_IDS, remediesFor } from './remedies'
-export type { Effect, Remedy, RemedyChange, RemedyId } from './remedies'
-export { currentPlan, decisionsOf } from './upcast'
-export type { PlanV1 } from './upcast'
-export type { Suitability, SuitsCode } from './suits'
-export { evaluatePlan, wetMassG } from './evaluatePlan'
-export type { PlanEvaluation, PlanIssueCode, PlanOutcome } from './evaluatePlan'
+} from './plan/plan'
+export { batchesOf, givesMl, mixInputOf } from './plan/mixing'
+export type { Flow } from './plan/mixing'
+export { FIRST_SCOOP, MODEL_VERSION, classValuesOf, isKept, keepPlan, plannedBowls } from './plan/kept'
+export type { KeptPlan, PlanKept } from './plan/kept'
+export { HOTTEST_DRYING_AIR_C, refusalsOf } from './plan/limits'
+export { REMEDY_IDS, remediesFor } from './plan/remedies'
+export type { Effect, Remedy, RemedyChange, RemedyId } from './plan/remedies'
+export { currentPlan, decisionsOf } from './plan/upcast'
+export type { PlanV1 } from './plan/upcast'
+export type { Suitability, SuitsCode } from './plan/suits'
+export { evaluatePlan, wetMassG } from './plan/evaluatePlan'
+export type { PlanEvaluation, PlanIssueCode, PlanOutcome } from './plan/evaluatePlan'
 export {
   CLEAN_UPS,
   CORRECTIONS,
-  DEFECT_KINDS,
   DEMOULD_OUTCOMES,
   LEAK_PLUGS,
   MOULD_DAMAGES,
@@ -48,7 +48,6 @@ export {
 export type {
   CleanUp,
   CorrectionKind,
-  DefectKind,
   DemouldOutcome,
   EventBody,
   LeakPlug,
@@ -70,7 +69,7 @@ export {
   isLastStep,
   stageOf,
   undoTargets,
-} from './steps'
+} from './plan/steps'
 export type {
   FillingWay,
   KnownStep,
@@ -81,19 +80,19 @@ export type {
   ScriptLine,
   Stage,
   StepId,
-} from './steps'
-export { addLine, canMove, leftOutOf, moveLine, scriptOf, stepsOf } from './script'
+} from './plan/steps'
+export { addLine, canMove, leftOutOf, moveLine, scriptOf, stepsOf } from './plan/script'
 export { filledMs, foldPour } from './facts'
 export type { BatchFacts, PourFacts, PourIssueCode, RecordedWeighing } from './facts'
 export { evidenceOf, fits, forecastPour, outlookFrom, outlookOf, problemOf } from './outlook'
 export type { BatchOutlook, JudgedWeighing, PourForecast, PourOutlook, ProbeTrace } from './outlook'
-export { heatPiecesOf, setProblemOf } from './setProblem'
-export { CONDITIONS, actBefore, actNow, conditionsOf } from './conditions'
-export type { Act, Condition } from './conditions'
-export { problemIf } from './whatIf'
-export type { WhatIf } from './whatIf'
-export { summarisePour } from './summary'
-export type { Draw, MouldUse, PourSummary } from './summary'
+export { heatPiecesOf, setProblemOf } from './plan/setProblem'
+export { CONDITIONS, actBefore, actNow, conditionsOf } from './plan/conditions'
+export type { Act, Condition } from './plan/conditions'
+export { problemIf } from './plan/whatIf'
+export type { WhatIf } from './plan/whatIf'
+export { TAG_KINDS, summarisePour } from './summary'
+export type { Draw, MouldUse, PourSummary, PourTag, TagKind } from './summary'
 export { URGENCIES, compareByUrgency, viewPour } from './view'
 export type { Clock, ClockId, PourView, Urgency } from './view'
 export { leftoverNow, leftoverPour, overMl } from './leftover'
@@ -102,7 +101,18 @@ export { stirringOf, usualTimeS } from './stirring'
 export type { Stirring } from './stirring'
 export { aheadOf, clashesOf } from './ahead'
 export type { Ahead, Clash, Stretch } from './ahead'
-export { compareSchools, consistencySpan, sketchMix, tradeOffs } from './compare'
-export type { MixSketch, SchoolId, SchoolOutcome } from './compare'
+export { compareSchools, consistencySpan, sketchMix, tradeOffs } from './plan/compare'
+export type { MixSketch, SchoolId, SchoolOutcome } from './plan/compare'
 export { bowlByRecord, fixesFor, layerBelow } from './fixes'
 export type { Fix, FixAdvice } from './fixes'
+export { upkeepOf } from './after/upkeep'
+export { faultsOf } from './after/faults'
+export type { NotedFault } from './after/faults'
+export { diagnosePour, signsOf } from './after/signs'
+export { HEED_AT, heedAt, heeding, movedBy } from './after/heed'
+export { plannedSpot } from './after/drying'
+export type { DryingLeg } from './after/drying'
+export { dryingAhead, finishWindows } from './after/dryingAhead'
+export type { DryDate, DryingAhead, FinishWindow } from './after/dryingAhead'
+export { hasSetEvidence, observationsOf, subjectsOf } from './after/observations'
+export type { PourObservation } from './after/observations'

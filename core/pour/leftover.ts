@@ -1,14 +1,15 @@
 import { placeLeftover, type LeftoverPlan, type SpillMould } from '../mould'
 import type { EventBody } from './events'
+import { givesMl } from './plan/mixing'
 import type { PourOutlook } from './outlook'
-import type { PourPlan } from './plan'
+import type { PourPlan } from './plan/plan'
 
 /**
  * Slurry that is over once the mould is full, ml; below nothing it is missing. From what was weighed, where it was.
  * @param lostMl what ran out of the mould.
  */
 export function overMl({ plan, actual, planned, lostMl }: PourOutlook, moreLostMl = 0): number {
-  return (actual ?? planned).slurryMl - plan.mould.cavityMl - lostMl - moreLostMl
+  return givesMl(plan, (actual ?? planned).slurryMl) - plan.mould.cavityMl - lostMl - moreLostMl
 }
 
 export interface LeftoverNow extends LeftoverPlan {

@@ -1,4 +1,4 @@
-import { DOUBTFUL_Z, type DryingForecast } from '../drying'
+import { DOUBTFUL_Z, type DryingForecast, type NextWeighing } from '../drying'
 import type { DemouldForecast } from '../demould'
 import {
   forecastSet,
@@ -10,12 +10,12 @@ import {
   type SetProblem,
 } from '../forecast'
 import type { SettingForecast } from '../setting'
-import { pieceDrying } from './evaluatePlan'
+import { pieceDrying, weighNext } from './after/drying'
 import { foldPour, filledMs, type BatchFacts, type PourFacts, type RecordedWeighing } from './facts'
 import type { PourEvent } from './events'
-import type { KeptPlan } from './kept'
-import { flowOf, type Flow } from './mixing'
-import { setProblemOf } from './setProblem'
+import type { KeptPlan } from './plan/kept'
+import { flowOf, type Flow } from './plan/mixing'
+import { setProblemOf } from './plan/setProblem'
 
 /** What one bowl's slurry is expected to do. */
 export type BowlForecast = SetForecast & { flow: Flow }
@@ -25,7 +25,7 @@ export interface PourForecast {
   bowls: BowlForecast[]
   /** What was learnt of the bucket in hand from what was seen of it; undefined while nothing was. */
   learnt: Omit<LearntForecast, keyof SetForecast> | undefined
-  drying: DryingForecast | undefined
+  drying: (DryingForecast & { weighNext: NextWeighing | undefined }) | undefined
 }
 
 export type BatchOutlook = BatchFacts & BowlForecast
@@ -45,6 +45,8 @@ export interface PourOutlook extends Omit<PourFacts, 'batches' | 'inHand' | 'dry
     | (Omit<NonNullable<PourFacts['drying']>, 'weighings'> & {
         weighings: JudgedWeighing[]
         forecast: DryingForecast
+        /** When weighing tells most. */
+        weighNext: NextWeighing | undefined
       })
     | undefined
 }
@@ -112,6 +114,15 @@ export function evidenceOf(facts: PourFacts, traces: readonly ProbeTrace[]): Evi
 
 const plain = ({ setting, demould, marks }: SetForecast): SetForecast => ({ setting, demould, marks })
 
+/** The drying of a piece that is out, by everything weighed and felt of it. */
+export function dryingForecastOf(
+  { plan, mix }: PourFacts,
+  { weighings, legs, felt, targetLeft }: NonNullable<PourFacts['drying']>,
+): NonNullable<PourForecast['drying']> {
+  const { forecast } = pieceDrying(plan, mix, weighings, legs, felt)
+  return { ...forecast, weighNext: weighNext(plan, forecast, weighings, targetLeft) }
+}
+
 /**
  * The forecast of a pour. Without anything learnt it is what bag, ratio, temperatures and stirring say.
  * @param learnt of the bowl in hand, where something was seen of it.
@@ -129,7 +140,7 @@ export function forecastPour(facts: PourFacts, learnt?: LearntForecast): PourFor
       pace && prior
         ? { pace, prior, next, moved, contradicting: contradicting ?? [], probeFaults: probeFaults ?? [] }
         : undefined,
-    drying: facts.drying && pieceDrying(facts.plan, facts.mix, facts.drying.weighings).forecast,
+    drying: facts.drying && dryingForecastOf(facts, facts.drying),
   }
 }
 
@@ -172,6 +183,7 @@ export function outlookOf(facts: PourFacts, forecast: PourForecast): PourOutlook
           doubtful: Math.abs(forecast.drying!.z[i] ?? 0) > DOUBTFUL_Z,
         })),
         forecast: forecast.drying,
+        weighNext: forecast.drying.weighNext,
       },
   }
 }

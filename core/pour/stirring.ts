@@ -1,8 +1,8 @@
 import { workingTimeS } from '../setting'
 import { stirFrom } from './facts'
 import type { PourOutlook } from './outlook'
-import { pourWindowOf } from './mixing'
-import type { StepId } from './steps'
+import { pourWindowOf } from './plan/mixing'
+import type { StepId } from './plan/steps'
 
 /** What the stirring under way has done to the time left, s; early ends throughout: too late is a lost pour. */
 export interface Stirring {

@@ -139,3 +139,21 @@ it('says the same whatever the order and number of arrivals', () => {
     { numRuns: 40 },
   )
 })
+
+it('a slab that was used until it is wet wants to dry, and only once it is called finished', () => {
+  const slab = keepPlan({
+    ...plan,
+    mould: { ...mould, members: mould.members!.map((m) => ({ ...m, purpose: 'slab' as const })) },
+  })
+  const end = wholeRun()
+  const used = [1, 2, 3].map((day) =>
+    eventAt(end.at(-1)!.occurredAtMs + day * 86_400_000, { type: 'kept_up', what: 'used' }),
+  )
+  expect(summarisePour(slab, [...end, ...used], 1).upkeep).toEqual({
+    act: 'dried',
+    fromMs: used[2]!.occurredAtMs,
+  })
+  expect(summarisePour(slab, [...end, ...used.slice(1)], 1).upkeep).toBeUndefined()
+  expect(summarisePour(slab, [...end.slice(0, -1), ...used], 1).upkeep).toBeUndefined()
+  expect(summarisePour(plan, [...end, ...used], 1).upkeep).toBeUndefined()
+})

@@ -1,3 +1,4 @@
+import type { Subject } from '../learn'
 import {
   batchOf,
   liveEvents,
@@ -6,9 +7,15 @@ import {
   type PourEvent,
   type Verdict,
 } from './events'
-import { foldPour } from './facts'
-import type { KeptPlan } from './kept'
-import type { Stage } from './steps'
+import type { UpkeepAct } from '../finish'
+import { MS_PER } from '../units'
+import { foldPour, type PourFacts } from './facts'
+import { faultsOf } from './after/faults'
+import { subjectsOf } from './after/observations'
+import type { KeptPlan } from './plan/kept'
+import { castsOf } from './plan/plan'
+import type { Stage } from './plan/steps'
+import { upkeepOf } from './after/upkeep'
 import { stageReached } from './view'
 
 /** Plaster that one bowl took out of its bag, g, at the last weighing that counts. */
@@ -48,7 +55,27 @@ export interface PourSummary {
   reason: string
   draws: Draw[]
   uses: MouldUse[]
+  /** Of whom it may teach something: its bag, its place, a scoop, a pair of hands, a bowl. */
+  teaches: Subject[]
+  /** What a search may ask for. */
+  tags: PourTag[]
+  /** Pieces that came out of a mould. */
+  casts: number
+  /** Of its plaster, in the workshop's own currency; undefined where the bag has no price. */
+  cost: number | undefined
+  /** From coming out to being called finished, days. */
+  dryDays: number | undefined
+  /** Where it dried first; undefined where the place has no card. */
+  placeId: string | undefined
+  endedAtMs: number | undefined
+  /** What it wants next, once it is in use; undefined where it wants nothing. */
+  upkeep: { act: UpkeepAct; fromMs: number } | undefined
 }
+
+/** What can be asked for in the log besides words. */
+export const TAG_KINDS = ['mould', 'bag', 'place', 'plaster', 'recipe', 'fault', 'cause'] as const
+export type TagKind = (typeof TAG_KINDS)[number]
+export type PourTag = `${TagKind}:${string}`
 
 /**
  * What was taken out of the plan's bag: of each bowl the last weighing of plaster, and what was put in or taken out after
@@ -91,11 +118,39 @@ function usesOf(plan: KeptPlan, live: readonly PourEvent[]): MouldUse[] {
   return [...uses.values()]
 }
 
+function tagsOf(plan: KeptPlan, facts: PourFacts): PourTag[] {
+  const { plasterId, bag } = plan.plaster
+  return [
+    ...(plan.mould.members ?? []).flatMap((m): PourTag[] => (m.mouldId ? [`mould:${m.mouldId}`] : [])),
+    ...(plan.recipe ? [`recipe:${plan.recipe.recipeId}` as const] : []),
+    ...(plasterId ? [`plaster:${plasterId}` as const] : []),
+    ...(bag ? [`bag:${bag.bagId}` as const] : []),
+    ...(facts.drying?.legs ?? []).flatMap(({ spot }): PourTag[] =>
+      spot.placeId ? [`place:${spot.placeId}`] : [],
+    ),
+    ...new Set(faultsOf(facts).map((f): PourTag => `fault:${f.kind}`)),
+  ]
+}
+
+function costOfPour(plan: KeptPlan, draws: readonly Draw[]): number | undefined {
+  const { bag } = plan.plaster
+  if (!bag || bag.price === null) return undefined
+  return (bag.price * draws.reduce((sum, d) => sum + d.massG, 0)) / bag.boughtG
+}
+
+function wantedUpkeep(facts: PourFacts): PourSummary['upkeep'] {
+  const next = upkeepOf(facts)
+  return next?.act && { act: next.act, fromMs: next.fromMs }
+}
+
 /** Sums a pour up from its plan and events; like the fold, whatever the order and number of arrivals, and the hour. */
 export function summarisePour(plan: KeptPlan, events: readonly PourEvent[], revision: number): PourSummary {
   const facts = foldPour(plan, events, revision)
   const { stage, rings } = stageReached(facts)
   const live = liveEvents(events)
+  const draws = drawsOf(plan, live)
+  const { verdict, drying } = facts
+  const dried = verdict && drying && (verdict.verdict === 'good' || verdict.verdict === 'usable')
   return {
     piece: plan.piece,
     mould: plan.mould.name,
@@ -109,7 +164,16 @@ export function summarisePour(plan: KeptPlan, events: readonly PourEvent[], revi
     rings,
     verdict: facts.verdict?.verdict,
     reason: facts.verdict?.reason ?? '',
-    draws: drawsOf(plan, live),
+    draws,
     uses: usesOf(plan, live),
+    // Until it is out, the last word is not spoken.
+    teaches: facts.doneAtMs.demould === undefined && !facts.verdict ? [] : subjectsOf(facts),
+    tags: tagsOf(plan, facts),
+    casts: facts.doneAtMs.demould === undefined ? 0 : castsOf(plan),
+    cost: costOfPour(plan, draws),
+    dryDays: dried ? (verdict.atMs - drying.startMs) / MS_PER.day : undefined,
+    placeId: drying?.legs[0]?.spot.placeId ?? undefined,
+    endedAtMs: verdict?.atMs,
+    upkeep: verdict ? wantedUpkeep(facts) : undefined,
   }
 }

@@ -3,10 +3,19 @@ import { timeToFractionS } from '../drying'
 import type { TouchCue } from '../forecast'
 import { MS_PER } from '../units'
 import { workingTimeS, type SettingEvent } from '../setting'
+import { finishWindows } from './after/dryingAhead'
 import { filledMs, stirFrom, type PourFacts } from './facts'
 import type { PourOutlook } from './outlook'
-import { soakTimeS } from './plan'
-import { STAGES, isWetStep, keyCompletedBy, stageOf, type PlanStep, type Stage, type StepId } from './steps'
+import { soakTimeS } from './plan/plan'
+import {
+  STAGES,
+  isWetStep,
+  keyCompletedBy,
+  stageOf,
+  type PlanStep,
+  type Stage,
+  type StepId,
+} from './plan/steps'
 
 /** How urgently a pour wants its caster. In order: the bench sorts by it. */
 export const URGENCIES = ['hands', 'now', 'soon', 'later', 'idle'] as const
@@ -21,6 +30,7 @@ export type ClockId =
   | 'peak'
   | 'build_end'
   | 'soft_window'
+  | 'soft_finish'
   | 'own'
   | 'look'
   | Exclude<SettingEvent, 'hardened' | 'vicat_set'>
@@ -59,7 +69,6 @@ export interface PourView {
 }
 
 const SOON_MS = 15 * MS_PER.min
-const WEIGHING_INTERVAL_MS = MS_PER.day
 
 /** Powder and water have met: in the bowl in hand, or in the one before it, whose mould is waiting. */
 function isWet(facts: PourOutlook, step: PlanStep): boolean {
@@ -189,14 +198,25 @@ function dryEnoughClock(facts: PourOutlook): Clock | undefined {
   }
 }
 
-/** Weighed when it comes out, then once a day. */
+/** Weighed when it comes out, then when it tells most; where it tells little any more, once it should be dry. */
 function nextWeighingClock(facts: PourOutlook): Clock | undefined {
   if (!facts.drying) return undefined
-  const { startMs, weighings } = facts.drying
+  const { startMs, weighings, weighNext } = facts.drying
   const last = weighings.at(-1)
   if (!last) return { id: 'next_weighing', startMs, dueMs: startMs }
-  const lastMs = startMs + last.timeS * 1000
-  return { id: 'next_weighing', startMs: lastMs, dueMs: lastMs + WEIGHING_INTERVAL_MS }
+  const fromMs = startMs + last.timeS * 1000
+  if (weighNext) return { id: 'next_weighing', startMs: fromMs, dueMs: startMs + weighNext.atS * 1000 }
+  const dry = dryEnoughClock(facts)!
+  return { ...dry, startMs: fromMs, dueMs: Math.max(dry.dueMs, fromMs) }
+}
+
+/** What wants doing while the piece is soft, before it is too hard for the first of it: rung for in good time. */
+function softFinishClock(facts: PourOutlook): Clock | undefined {
+  const open = finishWindows(facts).filter((w) => w.untilMs !== undefined && !w.done)
+  if (!facts.drying || open.length === 0) return undefined
+  const untilMs = Math.min(...open.map((w) => w.untilMs!))
+  const { startMs } = facts.drying
+  return { id: 'soft_finish', startMs, dueMs: startMs + 0.5 * (untilMs - startMs), untilMs }
 }
 
 function clockOfStep(facts: PourOutlook, nowMs: number): Clock | undefined {
@@ -263,7 +283,7 @@ function otherClocksOf(facts: PourOutlook, nowMs: number): Clock[] {
             settingClock(facts, 'final_set', nowMs),
           ]
         : step === 'dry'
-          ? [dryEnoughClock(facts)]
+          ? [softFinishClock(facts), dryEnoughClock(facts)]
           : []
   const primary = clockOfStep(facts, nowMs)?.id
   return candidates

@@ -1,4 +1,4 @@
-import { learnFactor, nextTime, type Learned, type Prior } from '../learn'
+import { LEARN_ALL, learnFrom, type LearnChoice, type LearntFactor, type Prior, type Seen } from '../learn'
 import { UNSEEN_BAG_SIGMA_LN, type PlasterProperties } from '../plaster'
 import type { Range } from '../provenance'
 import { isothermalSetting } from '../setting'
@@ -60,33 +60,53 @@ export function spoonTestRatio(plaster: PlasterProperties, test: SpoonTest): num
   return test.tookS / spoonTestForecastS(plaster, test).mid
 }
 
+/** A spoon test and when it was made. */
+export type TimedSpoonTest = SpoonTest & { atMs: number }
+
+/** Everything seen of a bag's pace. */
+export interface BagEvidence {
+  tests: readonly TimedSpoonTest[]
+  /** What pours out of it showed, against its card. */
+  seen?: readonly Seen[]
+  choice?: LearnChoice
+  /** What a bag of the same plaster before it showed. */
+  before?: Prior
+}
+
 export interface BagKnowledge {
   /** Multiplier on the setting time of its card. */
   factor: number
   /** σ of ln(setting time) for the next pour from it. */
   sigmaLn: number
   tests: number
-  learned: Learned
+  /** Pours that count. */
+  pours: number
+  learned: LearntFactor
 }
 
 /** Differs from pour to pour by this much even out of one bag (estimate). */
 const PER_POUR_SIGMA_LN = 0.12
 
-/** What a bag's spoon tests have taught; without any it is the card's time, and the doubt of its age. */
+/** What a bag's pours and spoon tests have taught; without any it is the card's time, and the doubt of its age. */
 export function learnBag(
   plaster: PlasterProperties,
   state: BagState,
-  tests: readonly SpoonTest[],
+  { tests, seen = [], choice = LEARN_ALL, before }: BagEvidence,
+  nowMs: number,
 ): BagKnowledge {
-  const prior: Prior = { meanLn: 0, sigmaLn: bagSpread(state), perPourSigmaLn: PER_POUR_SIGMA_LN }
-  const learned = learnFactor(
-    prior,
-    tests.map((t) => ({ ratio: spoonTestRatio(plaster, t), sigmaLn: SPOON_SIGMA_LN })),
-  )
+  const prior: Prior = before ?? { meanLn: 0, sigmaLn: bagSpread(state), perPourSigmaLn: PER_POUR_SIGMA_LN }
+  const spoons = tests.map((t) => ({
+    atMs: t.atMs,
+    ratio: spoonTestRatio(plaster, t),
+    sigmaLn: SPOON_SIGMA_LN,
+  }))
+  const learned = learnFrom('set_time', seen, nowMs, choice, prior, spoons)
+  const taught = !choice.off && learned.pours + tests.length > 0
   return {
     factor: learned.factor,
-    sigmaLn: tests.length === 0 ? bagSpread(state) : nextTime(learned, prior),
+    sigmaLn: taught ? learned.nextSigmaLn : Math.max(bagSpread(state), before?.sigmaLn ?? 0),
     tests: tests.length,
+    pours: choice.off ? 0 : learned.pours,
     learned,
   }
 }

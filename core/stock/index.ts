@@ -9,7 +9,7 @@ export {
   spoonTestRatio,
   wantsSpoonTest,
 } from './bag'
-export type { BagKeeping, BagKnowledge, BagState, SpoonTest } from './bag'
+export type { BagEvidence, BagKeeping, BagKnowledge, BagState, SpoonTest, TimedSpoonTest } from './bag'
 export { SETTLING_ACTS, settlingNext } from './settling'
 export type { SettlingAct, SettlingNext } from './settling'
 export { costOf, toBuy } from './cost'

@@ -96,11 +96,11 @@ describe('a bag', () => {
       restS: 0,
       ratioSigmaLn: 0.02,
     }).timeS.initial_set.mid
-    const slow = learnBag(pottery, state, [{ ...test, tookS: 1.5 * predicted }])
+    const slow = learnBag(pottery, state, { tests: [{ ...test, tookS: 1.5 * predicted, atMs: 0 }] }, 0)
     expect(slow.factor).toBeGreaterThan(1.35)
     expect(slow.factor).toBeLessThan(1.5)
     expect(slow.sigmaLn).toBeLessThan(bagSpread(state))
-    expect(learnBag(pottery, state, [])).toMatchObject({ factor: 1, sigmaLn: bagSpread(state) })
+    expect(learnBag(pottery, state, { tests: [] }, 0)).toMatchObject({ factor: 1, sigmaLn: bagSpread(state) })
   })
 })
 

@@ -1,10 +1,21 @@
 import type { ColumnType, Generated, InsertType, Selectable } from 'kysely'
-import type { DemouldOutcome, DeviceChannel, EventBody, MouldDamage, Stage, Verdict } from '../../core/pour'
+import type {
+  DemouldOutcome,
+  DeviceChannel,
+  EventBody,
+  MouldDamage,
+  PourTag,
+  Stage,
+  Verdict,
+} from '../../core/pour'
+import type { UpkeepAct } from '../../core/finish'
+import type { FactorId, Subject } from '../../core/learn'
 import type { Provenance } from '../../core/provenance'
 import type { Addition, PlasterClassId } from '../../core/plaster'
 import type { SetTest, SettlingAct } from '../../core/stock'
 import type { Settings } from '../../shared/contracts'
 import type { ChangeTopic } from '../../shared/changes'
+import type { PlaceInput } from '../../shared/learning'
 import type { MouldCard } from '../../shared/moulds'
 import type { BagInput } from '../../shared/stock'
 
@@ -101,9 +112,11 @@ export interface MouldTable extends OfWorkshop {
   created_at: Generated<Date>
 }
 
-export interface MouldPhotoTable extends OfWorkshop {
+export interface PhotoTable extends OfWorkshop {
   id: string
-  mould_id: string
+  /** Of a mould, or of a pour. */
+  mould_id: string | null
+  pour_id: string | null
   caption: string
   width_px: number
   height_px: number
@@ -197,6 +210,22 @@ export interface PourSummaryTable extends OfWorkshop {
   verdict: Verdict | null
   reason: string
   unreadable: string | null
+  /** Of whom it may teach something; `faults` where something is wrong with it. */
+  teaches: (Subject | 'faults')[]
+  /** Looked through for that, as it is now. */
+  is_observed: boolean
+  /** Events it was summed up from. */
+  event_count: number
+  tags: PourTag[]
+  casts: number
+  cost: number | null
+  dry_days: number | null
+  /** Where it dried first. */
+  place_id: string | null
+  ended_at: Date | null
+  /** What the piece, in use, wants next, and from when on. */
+  upkeep_act: UpkeepAct | null
+  upkeep_at: Date | null
 }
 
 /** Plaster that one bowl of a pour took out of a bag. */
@@ -217,6 +246,33 @@ export interface MouldUseTable extends OfWorkshop {
   poured_at: Date | null
   outcome: Verdict | DemouldOutcome | 'poured'
   damages: ColumnType<{ kind: MouldDamage; atMs: number }[], string, string>
+}
+
+export interface PlaceTable extends OfWorkshop {
+  id: string
+  name: string
+  kind: PlaceInput['kind']
+  air: ColumnType<PlaceInput['air'], string, string>
+  night_air: ColumnType<PlaceInput['nightAir'], string | null, string | null>
+  revision: Generated<number>
+}
+
+/** What a pour showed of a factor; made anew when it changes. */
+export interface ObservationTable extends OfWorkshop {
+  pour_id: string
+  factor: FactorId
+  subject: Subject
+  at: Date
+  ratio: number
+  sigma_ln: number
+}
+
+export interface LearnChoiceTable extends OfWorkshop {
+  subject: Subject
+  factor: FactorId
+  is_off: boolean
+  since: Date | null
+  left_out: string[]
 }
 
 export interface DeviceTable extends OfWorkshop {
@@ -258,7 +314,7 @@ export interface Database {
   bowl: BowlTable
   recipe: RecipeTable
   mould: MouldTable
-  mould_photo: MouldPhotoTable
+  photo: PhotoTable
   mould_set: MouldSetTable
   mould_set_member: MouldSetMemberTable
   pour: PourTable
@@ -273,6 +329,9 @@ export interface Database {
   device_use: DeviceUseTable
   reading: ReadingTable
   settling: SettlingTable
+  place: PlaceTable
+  observation: ObservationTable
+  learn_choice: LearnChoiceTable
 }
 
 /**

@@ -1,7 +1,7 @@
 import type { ChangeMessage, ChangeTopic, ChangeValues } from '../../shared/changes'
 import type { Db } from '../db/client'
 import { bagsById } from './bags'
-import { bowlsById, recipesById } from './cupboard'
+import { bowlsById, placesById, recipesById } from './cupboard'
 import { devicesById } from './devices'
 import { mouldSetsById } from './mouldSets'
 import { mouldsById } from './moulds'
@@ -78,6 +78,7 @@ const FETCH: Record<
   mould_set: mouldSetsById,
   device: devicesById,
   settling: settlingById,
+  place: placesById,
 }
 
 /**

@@ -2,7 +2,7 @@ import { isDeepStrictEqual } from 'node:util'
 import type { ImportOutcome, MouldBundle, MouldSetInput } from '../../shared/moulds'
 import type { Db } from '../db/client'
 import { DomainError } from './domainError'
-import { insertPhoto, reducePhoto } from './mouldPhotos'
+import { insertPhoto, reducePhoto } from './photos'
 import { listMouldSets, putMouldSet } from './mouldSets'
 import { inputOf, insertMould } from './moulds'
 
@@ -31,7 +31,7 @@ export async function* exportMoulds(db: Db): AsyncGenerator<string> {
 
 async function* exportPhotos(db: Db, mouldId: string): AsyncGenerator<string> {
   const photos = await db
-    .selectFrom('mould_photo')
+    .selectFrom('photo')
     .select(['id', 'caption'])
     .where('mould_id', '=', mouldId)
     .orderBy('created_at')
@@ -39,7 +39,7 @@ async function* exportPhotos(db: Db, mouldId: string): AsyncGenerator<string> {
     .execute()
   let comma = ''
   for (const { id, caption } of photos) {
-    const row = await db.selectFrom('mould_photo').select('full_jpeg').where('id', '=', id).executeTakeFirst()
+    const row = await db.selectFrom('photo').select('full_jpeg').where('id', '=', id).executeTakeFirst()
     if (!row) continue
     yield comma + JSON.stringify({ id, caption, jpegBase64: row.full_jpeg.toString('base64') })
     comma = ','
@@ -86,7 +86,8 @@ export class MouldImport {
         pictures.push({ photo, made: await reducePhoto(Buffer.from(photo.jpegBase64, 'base64')) })
     const added = await this.db.transaction().execute(async (trx) => {
       if (!(await insertMould(trx, id, input))) return false
-      for (const { photo, made } of pictures) await insertPhoto(trx, id, photo.id, photo.caption, made)
+      for (const { photo, made } of pictures)
+        await insertPhoto(trx, { mould: id }, photo.id, photo.caption, made)
       return true
     })
     if (added) {

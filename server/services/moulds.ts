@@ -2,7 +2,8 @@ import { sql } from 'kysely'
 import { describeCavity, mouldKindOf } from '../../core/mould'
 import type { PageQuery } from '../../shared/contracts'
 import type { Page, UnreadableCard } from '../../shared/records'
-import { mouldInputSchema, type MouldCard, type MouldInput, type MouldPhoto } from '../../shared/moulds'
+import { mouldInputSchema, type MouldCard, type MouldInput } from '../../shared/moulds'
+import type { Photo } from '../../shared/photos'
 import type { Db } from '../db/client'
 import type { Columns, MouldRow, MouldTable } from '../db/schema'
 import { readRow, readable } from './complaints'
@@ -66,18 +67,18 @@ async function historiesOf(db: Db, rows: readonly MouldRow[]): Promise<Map<strin
   )
 }
 
-async function photosOf(db: Db, ids: readonly string[]): Promise<Map<string, MouldPhoto[]>> {
+async function photosOf(db: Db, ids: readonly string[]): Promise<Map<string, Photo[]>> {
   const rows = await db
-    .selectFrom('mould_photo')
+    .selectFrom('photo')
     .select(['id', 'mould_id', 'caption', 'width_px', 'height_px'])
     .where('mould_id', 'in', ids)
     .orderBy('created_at')
     .orderBy('id')
     .execute()
-  const found = new Map<string, MouldPhoto[]>()
+  const found = new Map<string, Photo[]>()
   for (const r of rows) {
     const photo = { id: r.id, caption: r.caption, widthPx: r.width_px, heightPx: r.height_px }
-    found.set(r.mould_id, [...(found.get(r.mould_id) ?? []), photo])
+    found.set(r.mould_id!, [...(found.get(r.mould_id!) ?? []), photo])
   }
   return found
 }

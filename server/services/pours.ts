@@ -166,10 +166,10 @@ export async function listCasts(db: Db, query: z.output<typeof listQuerySchema>)
   const [open, verdict] = [OPEN[query.state], query.verdict ?? null]
   const [found, counted] = await Promise.all([
     sql<PourSummaryRow>`
-      select * from search_pours(${pattern}, ${open}::boolean, ${verdict}::text, ${key?.[0] ?? null}::timestamptz,
+      select * from search_pours(${pattern}, ${open}::boolean, ${verdict}::text, ${query.tags}::text[], ${key?.[0] ?? null}::timestamptz,
         ${key ? requireId(key[1]!) : null}::uuid, ${query.limit + 1})`.execute(db),
     sql<{ total: number }>`
-      select count_pours(${pattern}, ${open}::boolean, ${verdict}::text, ${MOST_COUNTED}) as total`.execute(
+      select count_pours(${pattern}, ${open}::boolean, ${verdict}::text, ${query.tags}::text[], ${MOST_COUNTED}) as total`.execute(
       db,
     ),
   ])

@@ -4,7 +4,7 @@ import type { Columns, Database } from '../db/schema'
 import { DomainError } from './domainError'
 
 /** Tables whose rows are changed only by those who saw their latest state. */
-type Revisioned = 'plaster' | 'bag' | 'bowl' | 'recipe' | 'mould' | 'mould_set'
+type Revisioned = 'plaster' | 'bag' | 'bowl' | 'place' | 'recipe' | 'mould' | 'mould_set'
 
 /**
  * Puts a new row in (`seenRevision` null) or changes the one the caller saw. Sending the same again is harmless: what is

@@ -45,6 +45,17 @@ function linesOfUnreadable(
       verdict: null,
       reason: '',
       unreadable: why.join('\n'),
+      teaches: [],
+      is_observed: true,
+      event_count: 0,
+      tags: [],
+      casts: 0,
+      cost: null,
+      dry_days: null,
+      place_id: null,
+      ended_at: null,
+      upkeep_act: null,
+      upkeep_at: null,
     },
     draws: [],
     uses: [],
@@ -62,6 +73,9 @@ function linesOf(pour: PourAnswer): Lines {
     const live = liveEvents(pour.events).map((e) => ({ id: e.id, type: e.body.type, voids_event_id: null }))
     return linesOfUnreadable(pour.id, [why], { plan: pour.plan, events: live })
   }
+  // Why it came out so is a model's to say: worked out when somebody asks, as what it teaches is.
+  const faults = sum.tags.some((t) => t.startsWith('fault:'))
+  const teaches = [...sum.teaches, ...(faults ? (['faults'] as const) : [])]
   return {
     row: {
       piece: sum.piece,
@@ -78,6 +92,17 @@ function linesOf(pour: PourAnswer): Lines {
       verdict: sum.verdict ?? null,
       reason: sum.reason,
       unreadable: null,
+      teaches,
+      is_observed: teaches.length === 0,
+      event_count: pour.events.length,
+      tags: sum.tags,
+      casts: sum.casts,
+      cost: sum.cost ?? null,
+      dry_days: sum.dryDays ?? null,
+      place_id: sum.placeId ?? null,
+      ended_at: sum.endedAtMs === undefined ? null : new Date(sum.endedAtMs),
+      upkeep_act: sum.upkeep?.act ?? null,
+      upkeep_at: sum.upkeep ? new Date(sum.upkeep.fromMs) : null,
     },
     draws: sum.draws,
     uses: sum.uses,

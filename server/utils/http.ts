@@ -29,6 +29,8 @@ const STATUS: Record<ErrorCode, number> = {
   photo_too_large: 413,
   too_many_photos: 409,
   too_many_streams: 503,
+  too_many_jobs: 503,
+  no_room: 507,
   unavailable: 503,
   internal: 500,
 }

@@ -149,8 +149,10 @@ test('two browsers an hour without a connection, five hundred events each: both 
       { id, who, startMs },
     )
   for (const context of contexts) await context.setOffline(false)
-  for (const page of pages) await page.reload()
+  // Sent from wherever one is.
+  for (const page of pages) await open(page, '/settings')
   await expect.poll(async () => (await storedEvents(workshop, id)).length, { timeout: 120_000 }).toBe(1000)
+  for (const page of pages) await open(page, `/casts/${id}`)
   // Both show what the log says, line by line.
   const shown = async (page: (typeof pages)[number]) =>
     (await page.locator('main').innerText()).replace(/\d+ (s|min) ago/g, '')

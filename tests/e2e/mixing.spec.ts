@@ -296,6 +296,9 @@ test('thinner costs what it costs, schools fill the mould to different heights, 
   await page.getByRole('button', { name: 'Use it here: Plain 70' }).click()
   await expect(page.getByRole('textbox', { name: 'Consistency' })).toHaveValue('70')
   await expect(page.getByTestId('powder')).toHaveText('3027 g')
+  await expect(page.getByText('This plan follows Plain 70.')).toBeVisible()
+  const history = await page.getByRole('link', { name: 'What came of Plain 70' }).getAttribute('href')
+  expect(history).toMatch(/^\/casts\?tags=recipe:/)
 
   const download = page.waitForEvent('download')
   await page.getByRole('button', { name: 'Plain 70 as a file' }).click()

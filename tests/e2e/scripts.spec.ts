@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import type { Page } from '@playwright/test'
+import { BENCH_SCALE } from '../../devices/scaleModel'
 import { buttonStandIn, probeStandIn, scaleStandIn, type StandIn } from '../../devices/standIns'
 import { stepTitle } from '../../app/parts/words/stepTitles'
 import { plasterProperties } from '../../core/plaster'
@@ -63,7 +64,10 @@ test('every school from the mould to the setting piece by scale, button and ther
   workshop,
 }) => {
   test.setTimeout(240_000)
-  const scale = standIn(scaleStandIn(workshop.devicePort, 'scale', 'Bench scale'))
+  const scale = standIn(
+    // Quick to come to rest: sixty weighings are waited for.
+    scaleStandIn(workshop.devicePort, 'scale', 'Bench scale', { ...BENCH_SCALE, settleS: 0.2 }),
+  )
   const button = standIn(buttonStandIn(workshop.devicePort, 'elbow', 'Elbow button'))
   const probe = standIn(probeStandIn(workshop.devicePort, 'probe', 'Thermometer', 1, 20))
   const { address } = workshop.server
@@ -82,7 +86,7 @@ test('every school from the mould to the setting piece by scale, button and ther
     await expect(gauge(page)).toContainText('stand the bowl on it, then zero')
     press()
     await expect(gauge(page)).toHaveText('Nothing in it yet')
-    scale.act({ do: 'add', massG, overS: 0.5 })
+    scale.act({ do: 'add', massG, overS: 0.2 })
     await expect(gauge(page)).toHaveText(/^Right/)
     press()
   }

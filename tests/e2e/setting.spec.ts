@@ -123,7 +123,7 @@ test('every mould at sixty times its pace: curve, chance, what to look at, the w
           return (await page.request.put(`${address}/api/devices/probe/use`, { data })).status()
         })
         .toBe(200)
-      for (let step = 1; step <= 8; step++) {
+      for (let step = 1; step <= 4; step++) {
         putIn(since + 120 * step)
         // Two minutes go by; it is silent for as long, and then says what it is now.
         await clock.pass(120)
@@ -171,6 +171,16 @@ test('the set screen by keyboard: a look answered, a curve moved along, what if 
   expect(file.suggestedFilename()).toMatch(/-setting\.csv$/)
   const csv = readFileSync(await file.path(), 'utf8')
   expect(csv).toMatch(/^minutes,inside_c,inside_low_c,inside_high_c,surface_c,set_pct,measured_c\n/)
+  const [drawing] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'SVG' }).click(),
+  ])
+  // Letters and lines, not a picture of them.
+  const svg = readFileSync(await drawing.path(), 'utf8')
+  expect(svg).toMatch(/^<svg /)
+  expect(svg).toContain('>Minutes since powder met water</text>')
+  // Inside and surface, as lines of their own.
+  expect(svg.match(/<path fill="none"[^>]* stroke-width="3"/g)?.length).toBe(2)
   const [picture] = await Promise.all([
     page.waitForEvent('download'),
     page.getByRole('button', { name: 'PNG' }).click(),

@@ -41,7 +41,7 @@ test('a pour given up leaves the bench and stands in the log with its reason', a
   await expect(page.getByText('11 on the go')).toBeVisible()
   await goTo(page, /Sea urchin, hand piece 7/)
   await page.getByRole('button', { name: 'Give up' }).click()
-  await page.getByRole('button', { name: 'Ran short, not full' }).click()
+  await page.getByRole('button', { name: 'Short, not full' }).click()
   await page.getByLabel('In a few words').fill('The seam opened.')
   await page.getByRole('button', { name: 'Close this pour' }).click()
   await expect(head(page)).toHaveText('Failed')

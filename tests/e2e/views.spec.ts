@@ -63,6 +63,8 @@ test('no view has a serious fault by axe, is wider than a phone, or asks for any
     '/',
     '/plan',
     '/casts',
+    '/casts/figures',
+    `/casts/compare?of=${rows[0]!.id},${rows[1]!.id}`,
     '/moulds',
     '/moulds/new',
     '/plasters',
@@ -172,9 +174,9 @@ test('units chosen in one window show in another at once', async ({ context, pag
 
 test('the log finds, filters and pages', async ({ page, open }) => {
   await open(page, '/casts')
-  await expect(page.getByText('14 found')).toBeVisible()
+  await expect(page.getByText('21 found')).toBeVisible()
   await page.getByRole('button', { name: 'Older' }).click()
-  await expect(page.locator('tbody tr')).toHaveCount(4)
+  await expect(page.locator('tbody tr')).toHaveCount(10)
   await page.getByLabel('Search').fill('urchin')
   await expect(page.getByText('4 found')).toBeVisible()
   await page.getByRole('combobox', { name: 'Show' }).click()

@@ -72,7 +72,7 @@ test('the whole job by hand: plan, weigh, sift, soak, stir, pour, set, demould, 
   await expect(page.getByText('Learnt from 3 weighings')).toBeVisible()
   await page.getByRole('button', { name: 'It is finished' }).click()
   await page.getByRole('button', { name: 'Usable' }).click()
-  await page.getByRole('button', { name: 'Air holes' }).click()
+  await page.getByRole('button', { name: 'Pinholes' }).click()
   await page.getByLabel('In a few words').fill('Two small holes on the back.')
   await page.getByRole('button', { name: 'Close this pour' }).click()
   await expect(head).toHaveText('Usable')

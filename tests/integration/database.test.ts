@@ -87,7 +87,7 @@ it('the demo workshop has a pour at every stage, clocks running, and loads a sec
     const nowMs = Date.now()
     await clearWorkshop(db)
     await loadDemo(db, nowMs)
-    const { items: lines } = await listCasts(db, { state: 'all', q: '', after: '', limit: 100 })
+    const { items: lines } = await listCasts(db, { state: 'all', tags: [], q: '', after: '', limit: 100 })
     const answers = await poursById(
       db,
       lines.map((l) => l.id),
@@ -96,8 +96,8 @@ it('the demo workshop has a pour at every stage, clocks running, and loads a sec
     const views = items.map((p) => viewPour(outlookFrom(p.plan, p.events), nowMs))
     const running = views.filter((v) => v.status === 'running')
     expect(new Set(running.map((v) => v.stage)).size).toBe(9)
-    expect(views.filter((v) => v.status === 'finished')).toHaveLength(2)
-    expect(views.filter((v) => v.status === 'failed')).toHaveLength(1)
+    expect(views.filter((v) => v.status === 'finished')).toHaveLength(8)
+    expect(views.filter((v) => v.status === 'failed')).toHaveLength(2)
     expect(running.filter((v) => v.stage === 'set').length).toBeGreaterThan(1)
     expect(items.some((p) => p.events.filter((e) => e.body.type === 'weighing').length === 4)).toBe(true)
     const failed = items.find((p) =>

@@ -169,7 +169,7 @@ describe('photos', () => {
       .withExif({ IFD0: { Model: 'A camera' }, IFD3: { GPSLatitude: '54/1 0/1 0/1', GPSLatitudeRef: 'N' } })
       .toBuffer()
   const post = (id: string, file: Uint8Array | string, type = 'image/jpeg') =>
-    send('POST', `/api/moulds/${id}/photos?id=${randomUUID()}&caption=From+above`, file, {
+    send('POST', `/api/photos?id=${randomUUID()}&mould=${id}&caption=From+above`, file, {
       'content-type': type,
     })
 
@@ -220,7 +220,7 @@ describe('files', () => {
     const photo = await sharp({ create: { width: 90, height: 60, channels: 3, background: '#246' } })
       .png()
       .toBuffer()
-    await send('POST', `/api/moulds/${id}/photos?id=${randomUUID()}&caption=Blue`, new Uint8Array(photo), {
+    await send('POST', `/api/photos?id=${randomUUID()}&mould=${id}&caption=Blue`, new Uint8Array(photo), {
       'content-type': 'image/png',
     })
     const setId = randomUUID()

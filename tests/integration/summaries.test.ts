@@ -8,7 +8,7 @@ import { mouldInputSchema, type MouldCard } from '../../shared/moulds'
 import { isUnreadable } from '../../shared/records'
 import type { BagCard } from '../../shared/stock'
 import { DEMO_MOULDS } from '../../scripts/demoMoulds'
-import { DEMO_PLASTERS } from '../../scripts/demo'
+import { DEMO_PLASTERS } from '../../scripts/demoPlasters'
 import { withServer } from '../support/suite'
 import { testPlan } from '../unit/plans'
 

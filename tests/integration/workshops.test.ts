@@ -2,11 +2,14 @@ import { randomUUID } from 'node:crypto'
 import { sql } from 'kysely'
 import sharp from 'sharp'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import type { Subject } from '../../core/learn'
 import { keepPlan } from '../../core/pour'
 import { openDatabase, type Db, type OpenDatabase } from '../../server/db/client'
-import { DEMO_PLASTERS, loadDemo } from '../../scripts/demo'
+import { loadDemo } from '../../scripts/demo'
+import { DEMO_PLASTERS } from '../../scripts/demoPlasters'
 import { DEMO_MOULDS } from '../../scripts/demoMoulds'
-import { insertPhoto, reducePhoto } from '../../server/services/mouldPhotos'
+import { insertPhoto, reducePhoto } from '../../server/services/photos'
+import { chooseLearning, learningOf } from '../../server/services/learning'
 import { createPour, recordEvent } from '../../server/services/pours'
 import { PATHS } from '../../server/utils/apiPaths'
 import { withServer } from '../support/suite'
@@ -23,6 +26,7 @@ let theirs: Db
 const ids: Record<string, string> = {}
 let pour: string
 let event: string
+let subject: Subject
 
 /** Tables that hold anybody's rows, as the database lists them. */
 const tables = async () =>
@@ -53,7 +57,8 @@ beforeAll(async () => {
   mine = app.workshop(suite.database.workshopId)
   theirs = app.workshop(otherId)
   await loadDemo(theirs, Date.now())
-  type OfIds = 'bag' | 'bowl' | 'mould' | 'mould_set' | 'plaster' | 'recipe' | 'settling' | 'spoon_test'
+  type OfIds =
+    'bag' | 'bowl' | 'mould' | 'mould_set' | 'place' | 'plaster' | 'recipe' | 'settling' | 'spoon_test'
   const first = async (table: OfIds) =>
     (await theirs.selectFrom(table).select('id').orderBy('id').executeTakeFirstOrThrow()).id
   for (const [name, table] of [
@@ -61,6 +66,7 @@ beforeAll(async () => {
     ['bowls', 'bowl'],
     ['moulds', 'mould'],
     ['mould-sets', 'mould_set'],
+    ['places', 'place'],
     ['plasters', 'plaster'],
     ['recipes', 'recipe'],
     ['spoon-tests', 'spoon_test'],
@@ -69,6 +75,16 @@ beforeAll(async () => {
     ids[name] = await first(table)
   // Devices name themselves; the demo's are theirs alone here.
   ids.devices = 'shed-scale'
+  // Work on a file is this process's, and of nobody else's workshop.
+  ids.bundles = randomUUID()
+  const tile = await theirs
+    .selectFrom('pour_summary')
+    .select('tags')
+    .where('piece', 'like', 'Chart tile A7%')
+    .executeTakeFirstOrThrow()
+  subject = tile.tags.find((t): t is `bag:${string}` => t.startsWith('bag:'))!
+  for (let left = 1; left > 0;) left = (await learningOf(theirs, subject)).pending
+  await chooseLearning(theirs, subject, 'set_time', { off: false, sinceMs: 0, leftOut: [] })
   pour = ids.pours = randomUUID()
   event = randomUUID()
   await createPour(theirs, pour, keepPlan(testPlan()))
@@ -83,7 +99,7 @@ beforeAll(async () => {
     .png()
     .toBuffer()
   const made = await reducePhoto(picture)
-  await theirs.transaction().execute((trx) => insertPhoto(trx, ids.moulds!, ids.photos!, '', made))
+  await theirs.transaction().execute((trx) => insertPhoto(trx, { mould: ids.moulds! }, ids.photos!, '', made))
 })
 afterAll(() => app.close())
 
@@ -119,6 +135,16 @@ it('no route reads or writes a row of another workshop', async () => {
     },
     'PUT /api/devices/:id/use': { channel: 'mass', to: null },
     'POST /api/devices/:id/tare': {},
+    'PUT /api/places/:id': {
+      revision: 1,
+      place: {
+        name: 'x',
+        kind: 'still',
+        air: { tempC: 20, rhPct: 50, speedMS: 0.1 },
+        nightAir: null,
+      },
+    },
+    'POST /api/bundles/:id/apply': { clashes: 'take' },
     'PUT /api/bowls/:id': { revision: 1, bowl: { name: 'x', volumeMl: 500, tareG: 1 } },
     'PUT /api/mould-sets/:id': {
       revision: 1,
@@ -161,12 +187,23 @@ it('no route reads or writes a row of another workshop', async () => {
   }
   expect(asked).toBeGreaterThanOrEqual(20)
   for (const path of PATHS.filter((p) => !p.includes(':id') && p !== '/api/changes')) {
-    const query = path.endsWith('last-mixed') ? `?mouldId=${ids.moulds}&plasterId=${ids.plasters}` : ''
+    const queries: Record<string, string> = {
+      '/api/pours/last-mixed': `?mouldId=${ids.moulds}&plasterId=${ids.plasters}`,
+      '/api/pours': `?tags=mould:${ids.moulds}`,
+    }
+    const query = queries[path] ?? ''
     const { json } = await send('GET', `${path}${query}`).catch(() => ({ json: {} }))
     const text = JSON.stringify(json)
     for (const id of [...Object.values(ids), event, otherId]) expect(text, path).not.toContain(id)
     expect(text).not.toContain('Saltmarsh')
   }
+  // What is learnt there is nothing here, whoever asks for it by name.
+  expect((await send('GET', `/api/learning?subject=${subject}`)).json).toEqual({
+    subject,
+    seen: {},
+    choices: {},
+    pending: 0,
+  })
   expect(JSON.stringify(await dumpOf(otherId))).toBe(all)
 })
 
@@ -222,7 +259,9 @@ describe('under the routes, the database itself holds the application to one wor
 
   it('a search finds only its own', async () => {
     const found = (db: Db) =>
-      sql`select * from search_pours('%', null, null, null, null, 100)`.execute(db).then((r) => r.rows.length)
+      sql`select * from search_pours('%', null, null, '{}', null, null, 100)`
+        .execute(db)
+        .then((r) => r.rows.length)
     expect(await found(theirs)).toBeGreaterThan(10)
     expect(await found(mine)).toBeLessThan(5)
     expect(await found(app.unscoped)).toBe(0)

@@ -61,7 +61,9 @@ export async function startServer(
       return (await fetch(`${address}/api/health`).catch(() => undefined))?.status === healthStatus
     },
     30_000,
-  )
+  ).catch((error: unknown) => {
+    throw new Error(`${String(error)}\n${log}`)
+  })
   return {
     address,
     process: child,

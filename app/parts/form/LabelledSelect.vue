@@ -1,9 +1,15 @@
 <script setup lang="ts" generic="T extends string">
 /** A choice from a list, named for everyone. Usage: <LabelledSelect v-model="kind" label="…" :options="[{ value, label }]" /> */
 import Select from 'primevue/select'
-import { useId } from 'vue'
+import { computed, useId } from 'vue'
 
-defineProps<{ label: string; options: { value: T; label: string }[]; placeholder?: string }>()
+const props = defineProps<{
+  label: string
+  options: { value: T; label: string }[]
+  placeholder?: string
+}>()
+/** The list takes an empty value for none chosen: then its words stand in. */
+const standIn = computed(() => props.placeholder ?? props.options.find((o) => o.value === '')?.label)
 const model = defineModel<T>({ required: true })
 const id = useId()
 </script>
@@ -17,7 +23,7 @@ const id = useId()
       :options="options"
       option-value="value"
       option-label="label"
-      :placeholder="placeholder"
+      :placeholder="standIn"
       scroll-height="22rem"
     />
   </div>

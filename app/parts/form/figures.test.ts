@@ -137,6 +137,7 @@ describe('bowls of the shelf', () => {
     moulds: [],
     mouldSets: [],
     bowls,
+    places: [],
     settings: TEST_SETTINGS,
   })
   const draftOf = (volumeMl: number) => {

@@ -15,7 +15,7 @@ import {
 import { labelOfClass } from '#core/stock'
 import type { BagCard, PlasterCard } from '~~/shared/stock'
 import { TEST_SETTINGS, eventAt, testPlan, fold } from '../../../tests/unit/plans'
-import { advanceBody, massToWeighG } from '~/run/advance'
+import { advanceBody, massToWeighG } from '~/run/knock/advance'
 import { demandsOf, stockOf } from '~/plasters/buying'
 import { paceWords } from '~/parts/words/mix'
 import { comparePlans } from './planComparison'
@@ -96,7 +96,7 @@ const bag: BagCard = {
 const NOW = Date.parse('2026-06-01')
 const shelf = { plasters: [card], bags: [bag] }
 const bowls = [{ id: 'w1', revision: 1, name: 'Basin', volumeMl: 4000, tareG: 230 }]
-const stock = { moulds: [], mouldSets: [], bowls, settings: TEST_SETTINGS, ...shelf }
+const stock = { moulds: [], mouldSets: [], places: [], bowls, settings: TEST_SETTINGS, ...shelf }
 
 describe('a plaster out of a bag', () => {
   it('brings its bag, its scoop and what always goes in', () => {
@@ -368,7 +368,7 @@ it('what planned pours still want is not what has been weighed already', () => {
 })
 
 it('has words for whatever a plan can be told', () => {
-  const show = { mass, length: mass, volume: mass, temp: mass, density: mass }
+  const show = { mass, length: mass, size: mass, volume: mass, temp: mass, density: mass }
   const asked = [
     testPlan('pop', { plaster: { ...testPlan('pop').plaster, additions: [{ id: 'pigment', pct: 9 }] } }),
     testPlan('dental3', { stirS: 1500 }),

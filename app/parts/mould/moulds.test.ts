@@ -73,7 +73,7 @@ const mouldSets: MouldSet[] = [
     ],
   },
 ]
-const stock = { moulds, mouldSets, ...shelf, bowls: [], settings: TEST_SETTINGS }
+const stock = { moulds, mouldSets, ...shelf, bowls: [], places: [], settings: TEST_SETTINGS }
 
 it('a worksheet becomes a plan, and the plan the same worksheet again', () => {
   const draft = {

@@ -1,8 +1,18 @@
 import { differenceInCalendarDays, parseISO } from 'date-fns'
+import { learnFrom, priorAfter, type Prior } from '#core/learn'
 import { blend, plasterProperties, type Addition, type PlasterClassId, type WaterKind } from '#core/plaster'
 import type { PlasterOrigins, PourPlan } from '#core/pour'
-import { bagDoubt, labelOfClass, learnBag, propertiesOfCard, sourcesOfCard, type BagState } from '#core/stock'
+import {
+  bagDoubt,
+  labelOfClass,
+  learnBag,
+  propertiesOfCard,
+  sourcesOfCard,
+  type BagEvidence,
+  type BagState,
+} from '#core/stock'
 import type { BagCard, BagInput, PlasterCard } from '~~/shared/stock'
+import type { SeenOf } from '~/parts/learn/shares'
 import { PLASTER_CLASS_WORDS } from '~/parts/words/plaster'
 
 /** A plaster as it is chosen: a class or a card, perhaps out of a bag, perhaps with something in it. */
@@ -19,6 +29,26 @@ export interface PlasterPick {
 export interface Shelf {
   plasters: readonly PlasterCard[]
   bags: readonly BagCard[]
+  /** What pours have shown; nothing where nobody has asked. */
+  seenOf?: SeenOf
+}
+
+/** What bags of the same plaster showed that were seen of last before this one. */
+function bagBefore(bag: BagCard, { bags, seenOf }: Shelf, nowMs: number): Prior | undefined {
+  const others = bags
+    .filter((b) => b.plasterId === bag.plasterId && b.id !== bag.id)
+    .map((b) => seenOf?.(`bag:${b.id}`, 'set_time'))
+    .filter((found) => found !== undefined && found.seen.length > 0)
+  const lastMs = (found: (typeof others)[number]) => Math.max(...found!.seen.map((s) => s.atMs))
+  const last = others.sort((a, b) => lastMs(b) - lastMs(a))[0]
+  return last && priorAfter('set_time', learnFrom('set_time', last.seen, nowMs, last.choice))
+}
+
+/** Everything seen of a bag's pace. */
+export function bagEvidence(bag: BagCard, shelf: Shelf, nowMs: number): BagEvidence {
+  const found = shelf.seenOf?.(`bag:${bag.id}`, 'set_time')
+  const before = bagBefore(bag, shelf, nowMs)
+  return { tests: bag.spoonTests, ...found, ...(before ? { before } : {}) }
 }
 
 /** How a bag is kept and since when it is open, at a moment. */
@@ -62,7 +92,8 @@ export function plasterOf(pick: PlasterPick, shelf: Shelf, nowMs: number): PourP
       origins,
       ...additions,
     }
-  const known = learnBag(base, bagStateOf(bag, nowMs), bag.spoonTests)
+  const state = bagStateOf(bag, nowMs)
+  const known = learnBag(base, state, bagEvidence(bag, shelf, nowMs), nowMs)
   const properties = {
     ...base,
     halfHydrationMin: Math.min(240, Math.max(2, base.halfHydrationMin * known.factor)),
@@ -72,8 +103,21 @@ export function plasterOf(pick: PlasterPick, shelf: Shelf, nowMs: number): PourP
     name: card.name,
     plasterId: card.id,
     properties: blend(properties, pick.additions, pick.water),
-    origins: known.tests > 0 ? { ...origins, setTime: { kind: 'spoon_tests', tests: known.tests } } : origins,
-    bag: { bagId: bag.id, name: bag.name, boughtG: bag.boughtG, price: bag.price },
+    origins:
+      known.pours > 0
+        ? { ...origins, setTime: { kind: 'calibrated', pours: known.pours } }
+        : known.tests > 0
+          ? { ...origins, setTime: { kind: 'spoon_tests', tests: known.tests } }
+          : origins,
+    bag: {
+      bagId: bag.id,
+      name: bag.name,
+      boughtG: bag.boughtG,
+      price: bag.price,
+      keeping: state.keeping,
+      ...(state.openDays === null ? {} : { openDays: state.openDays }),
+      setFactor: known.factor,
+    },
     ...additions,
   }
 }

@@ -1,38 +1,19 @@
 <script setup lang="ts">
 /**
  * Temperature of a setting piece: expected with its band, measured, what was felt and when, now, and when it comes out.
- * Arrow keys move along it, plus and minus zoom. Usage: <SetChart :curve :traces :start-ms :now-ms :marks :cues />
+ * Arrow keys move along it, plus and minus zoom. Usage: <SetChart :curve :traces :start-ms :now-ms :marks :cues :spoken :file-name />
  */
-import {
-  Chart,
-  Filler,
-  Legend,
-  LineController,
-  LineElement,
-  LinearScale,
-  PointElement,
-  ScatterController,
-  Tooltip,
-  type Plugin,
-} from 'chart.js'
+import type { Plugin } from 'chart.js'
 import { computed, ref, useTemplateRef } from 'vue'
 import { Scatter } from 'vue-chartjs'
 import type { SetCurve } from '#core/forecast'
+import { settingToCsv } from '#core/formats'
 import type { ProbeTrace } from '#core/pour'
+import { Chart, svgOfChart } from '~/parts/chart/chart'
+import { lookColours } from '~/parts/chart/colours'
 import { figure, plain } from '~/parts/show/figures'
 import { useUnits } from '~/parts/show/useUnits'
-import { setSeries } from './setSeries'
-
-Chart.register(
-  Filler,
-  Legend,
-  LinearScale,
-  LineController,
-  LineElement,
-  PointElement,
-  ScatterController,
-  Tooltip,
-)
+import { setRows, setSeries } from './setSeries'
 
 const props = defineProps<{
   curve: SetCurve
@@ -47,6 +28,7 @@ const props = defineProps<{
   /** What was seen or felt, by its time. */
   cues: readonly { atMin: number; label: string }[]
   spoken: string
+  fileName: string
 }>()
 const units = useUnits()
 const nowMinute = computed(() =>
@@ -54,16 +36,7 @@ const nowMinute = computed(() =>
 )
 const series = computed(() => setSeries(props.curve, props.traces, props.startMs))
 
-const token = (name: string) => getComputedStyle(document.documentElement).getPropertyValue(name).trim()
-const colours = computed(() => ({
-  ink: token('--ink'),
-  soft: token('--ink-soft'),
-  line: token('--line'),
-  warm: token('--warm'),
-  wet: token('--wet'),
-  band: token('--warm-light'),
-  ground: token('--plaster'),
-}))
+const colours = computed(lookColours)
 
 /** Part of the whole that is shown, minutes; undefined is all of it. */
 const view = ref<{ from: number; to: number }>()
@@ -160,14 +133,14 @@ const line = (label: string, data: { x: number; y: number }[], colour: string, m
 })
 const data = computed(() => ({
   datasets: [
-    line('Likely', series.value.high, colours.value.band, {
+    line('Likely', series.value.high, colours.value.warmBand, {
       borderWidth: 0,
       fill: '+1',
-      backgroundColor: `${colours.value.band}b0`,
+      backgroundColor: `${colours.value.warmBand}b0`,
       pointStyle: 'rect',
       order: 3,
     }),
-    line('', series.value.low, colours.value.band, { borderWidth: 0, order: 3 }),
+    line('', series.value.low, colours.value.warmBand, { borderWidth: 0, order: 3 }),
     line('Inside', series.value.core, colours.value.warm),
     line('Surface', series.value.surface, colours.value.wet, { borderDash: [7, 5] }),
     ...(props.other
@@ -241,7 +214,11 @@ const options = computed(() => ({
   },
 }))
 const chart = useTemplateRef<{ chart: Chart | null }>('chart')
-defineExpose({ png: () => chart.value?.chart?.toBase64Image() })
+const svg = () => svgOfChart(chart.value!.chart!, colours.value.ground)
+function csv() {
+  const read = series.value.measured.map(({ x, y }) => ({ minute: x, tempC: y }))
+  return settingToCsv(setRows(props.curve, 1), read)
+}
 </script>
 
 <template>
@@ -268,6 +245,7 @@ defineExpose({ png: () => chart.value?.chart?.toBase64Image() })
       <button type="button" aria-label="Further" :disabled="!view" @click="zoom(2)">−</button>
       <button type="button" aria-label="Earlier" :disabled="!view" @click="move(-0.25)">‹</button>
       <button type="button" aria-label="Later" :disabled="!view" @click="move(0.25)">›</button>
+      <ChartFiles what="setting curve" :name="fileName" :svg="svg" :csv="csv" />
       <slot />
     </figcaption>
   </figure>

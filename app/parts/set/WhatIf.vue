@@ -10,6 +10,7 @@ import { MOULD_MATERIALS, type MouldMaterial } from '#core/mould'
 import { problemIf, type PourPlan, type WhatIf } from '#core/pour'
 import { MAX_WATER_TEMP_C, chemicalMinimumConsistency } from '#core/mix'
 import { figure } from '~/parts/show/figures'
+import { fileName } from '~/parts/show/saveFile'
 import { durationText } from '~/parts/show/time'
 import { useUnits } from '~/parts/show/useUnits'
 import { MATERIAL_WORDS } from '~/parts/words/mould'
@@ -146,6 +147,7 @@ const marks = computed(() => [
       :marks="marks"
       :cues="[]"
       :spoken="saying"
+      :file-name="fileName(plan.piece, 'what-if')"
     />
     <div class="dials">
       <label v-for="dial in dials" :key="dial.key" class="dial">

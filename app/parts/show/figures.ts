@@ -18,6 +18,11 @@ export function plain(value: number, decimals = 2): string {
   return ownSign(plainNumber(value, decimals))
 }
 
+/** A share, 0–1, in whole hundredths. */
+export function percent(share: number): string {
+  return `${figure(100 * share)} %`
+}
+
 /** A number for another machine's eyes (a drawing, a field's value): rounded, with a point. */
 export function rounded(value: number, decimals: number): number {
   return Number(value.toFixed(decimals))

@@ -1,3 +1,7 @@
+/** A name for a file out of what a caster wrote: small letters and hyphens. */
+export const fileName = (piece: string, what: string) =>
+  `${piece.replaceAll(/[^\p{L}\p{N}-]+/gu, '-').toLowerCase()}-${what}`
+
 /** Hands a file to the browser's downloads. */
 export function saveFile(name: string, type: string, content: string): void {
   const url = URL.createObjectURL(new Blob([content], { type }))

@@ -15,7 +15,7 @@ import {
   parseQuantity,
   type QuantityKind,
 } from '#core/units'
-import { ownSign } from './figures'
+import { ownSign, plain } from './figures'
 import { useWorkshop } from '~/stores/workshop'
 
 const DEFAULT_UNIT = {
@@ -39,6 +39,9 @@ export function useUnits() {
     volumeRange: (volumeMl: number, plusMinusMl: number) =>
       formatVolumeRange(volumeMl, plusMinusMl, system()).map(ownSign) as [string, string],
     length: (lengthMm: number) => ownSign(formatLength(lengthMm, system())),
+    /** As somebody measured it by eye: no figure more than was said. */
+    size: (lengthMm: number) =>
+      system() === 'metric' ? `${plain(lengthMm, 1)} mm` : ownSign(formatLength(lengthMm, system())),
     area: (areaMm2: number) => ownSign(formatArea(areaMm2, system())),
     temp: (tempC: number) => ownSign(formatTemp(tempC, system())),
     /** A difference of temperature. */

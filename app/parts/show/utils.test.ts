@@ -1,9 +1,9 @@
 import { expect, it } from 'vitest'
 import { evaluatePlan } from '#core/pour'
 import { testPlan, wholeRun, fold } from '../../../tests/unit/plans'
-import { massToWeighG, poolModeOf } from '~/run/advance'
+import { massToWeighG, poolModeOf } from '~/run/knock/advance'
 import { dryingLeft } from '~/parts/pour/dryingLeft'
-import { comparisonOf } from '~/casts/comparison'
+import { comparisonOf } from '~/parts/pour/comparison'
 import { ringArcs } from './ringArcs'
 import { habits } from '~/stores/habits'
 import { figure, plain } from './figures'
@@ -122,7 +122,7 @@ it('says how far a drying piece is, and never a time that has gone by', () => {
   const drying = fold(testPlan(), wholeRun().slice(0, 12)).drying!
   const at = (days: number) => dryingLeft(drying, drying.startMs + days * 86_400_000)
   expect(at(1)).toMatchObject({ dry: false, weighingsUsed: 2 })
-  expect(at(1).text).toMatch(/^[\d.]+(–| days – )[\d.]+ days$/)
+  expect(at(1).text).toMatch(/^[\d.]+(–| days – | h – )[\d.]+ days$/)
   expect(at(1).expectedG).toBeGreaterThan(at(3).expectedG)
   expect(at(60)).toMatchObject({ dry: true, text: '0 s' })
 })

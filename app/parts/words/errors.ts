@@ -26,6 +26,8 @@ export const ERROR_WORDS: Record<ErrorCode | 'rehearsal', string> = {
   unknown_event: 'There is nothing to take back.',
   cannot_void_void: 'An undo cannot be undone; do the step again.',
   time_in_future: 'This device’s clock runs ahead of the workshop’s. Set it right, then try again.',
+  too_many_jobs: 'Several files are being written or read just now. Try again when one of them is done.',
+  no_room: 'The workshop’s disk has no room for a file that large. Make room there, then try again.',
   unavailable: 'The workshop’s database does not answer just now. Nothing is lost; trying again.',
   internal: 'Something went wrong on our side. It has been written to the log.',
 }

@@ -196,6 +196,7 @@ export interface MixShow extends Show {
   mass: (massG: number) => string
   temp: (tempC: number) => string
   density: (densityKgM3: number) => string
+  size: (lengthMm: number) => string
 }
 
 export const VOLUME_ISSUE_WORDS: Record<

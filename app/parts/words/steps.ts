@@ -150,7 +150,7 @@ const STEP_WORDS: Record<KnownStep, Saying> = {
   },
   dry: {
     action: 'Record this weighing',
-    how: 'On a rack, in moving air, out of the sun. Weigh it once a day.',
+    how: 'On a rack, in moving air, out of the sun. Weigh it when the clock says: then it tells most.',
   },
 }
 

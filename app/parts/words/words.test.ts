@@ -1,4 +1,6 @@
 import { expect, it } from 'vitest'
+import { SIGN, SIGNS } from '#core/finish'
+import { FACTORS } from '#core/learn'
 import { PLASTER_CLASSES, plasterClass } from '#core/plaster'
 import { STAGES, evaluatePlan, stepsOf, viewPour } from '#core/pour'
 import { eventAt, testPlan, wholeRun, fold } from '../../../tests/unit/plans'
@@ -6,8 +8,11 @@ import { cautionsOf, cautionsOfPlan } from '~/parts/show/cautions'
 import { groundOf } from '~/parts/show/ground'
 import { nextThing } from '~/parts/pour/nextThing'
 import { formatDensity, formatLength, formatVolume } from '#core/units'
+import { factorSentence, factorText } from '~/parts/learn/words'
 import { THICKNESS_WORDS, VOLUME_ISSUE_WORDS } from './mould'
-import { eventWords } from './pour'
+import { signWords } from './causes'
+import { faultText } from './faults'
+import { eventWords } from './events'
 import { issueWords } from './mix'
 import { provenanceWords } from './plaster'
 
@@ -19,6 +24,7 @@ const units = {
   mass: (g: number) => `${g.toFixed(0)} g`,
   temp: (c: number) => `${c.toFixed(0)} °C`,
   density: (d: number) => formatDensity(d, 'us'),
+  size: (mm: number) => formatLength(mm, 'us'),
 }
 
 it('every handling of dry powder, and every wait for heat, has its caution', () => {
@@ -80,12 +86,34 @@ it('puts every kind of event into the record', () => {
       volume: (v) => `${v} ml`,
       length: (v) => `${v} mm`,
       density: (v) => `${v} kg/m³`,
+      size: (v) => `${v} mm`,
     })
   expect(line({ type: 'weighed', what: 'powder', massG: 5 })).toBe('Weighed 5 g of plaster')
   expect(line({ type: 'touch', cue: 'warm', seen: false })).toBe('Feels warm: not yet')
   expect(line({ type: 'temperature', place: 'slurry', tempC: 19 })).toBe('19 °C (slurry)')
   expect(line({ type: 'finished', verdict: 'failed', reason: 'short' })).toBe('Failed: short')
   for (const { body } of wholeRun()) expect(line(body).length).toBeGreaterThan(2)
+})
+
+it('every figure that a record may hold against a piece is said as a whole line, for and against', () => {
+  for (const sign of SIGNS)
+    for (const [value, lnRatio] of SIGN[sign].worth) {
+      const said = signWords({ sign, value, actual: value, limit: 1, lnRatio }, units)
+      expect(said, sign).toMatch(/^[A-Z].{6,}[^.:]$/)
+      expect(said, sign).not.toMatch(/NaN|undefined/)
+    }
+  const late = { sign: 'full_at', value: 1.5, actual: 900, limit: 600, lnRatio: 3 } as const
+  expect(signWords(late, units)).toBe('Full after 15 min; working time 10 min')
+  expect(faultText({ kind: 'air_holes', sizeMm: 3, place: 'face' }, units)).toBe(
+    'Pinholes, 1/8 in on the face',
+  )
+})
+
+it('what was learnt is said as a person would', () => {
+  expect(factorSentence('set_time', 1.18, 6)).toBe('sets 18 % slower than its card: 6 pours')
+  expect(factorSentence('drying', 0.8, 1)).toBe('dries 20 % slower than its air would: 1 pour')
+  expect(factorText('set_time', 1.01)).toBe('sets as its card says')
+  for (const id of FACTORS) for (const f of [0.7, 1, 1.4]) expect(factorText(id, f)).not.toContain('#')
 })
 
 it('every class names where its numbers come from, every stage its ground', () => {

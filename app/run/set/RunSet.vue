@@ -3,14 +3,13 @@
  * While it sets: its clock (slotted in), how sure it is that it may come out, why, how hot it is, and its curve.
  * Usage: <RunSet :facts :pour-id :now-ms><RunClock … /></RunSet>
  */
-import { computed, defineAsyncComponent, ref, useTemplateRef } from 'vue'
+import { computed, defineAsyncComponent, ref } from 'vue'
 import { LATEST_OUT } from '#core/demould'
 import { READY_ENOUGH, readyChance } from '#core/forecast'
-import { settingToCsv } from '#core/formats'
 import { burnHazard, contactToBurnS } from '#core/heat'
 import { actNow, conditionsOf, problemOf, wetMassG, type PourOutlook } from '#core/pour'
 import { figure } from '~/parts/show/figures'
-import { saveFile, saveUrl } from '~/parts/show/saveFile'
+import { fileName } from '~/parts/show/saveFile'
 import { durationText, momentText } from '~/parts/show/time'
 import { useUnits } from '~/parts/show/useUnits'
 import {
@@ -23,7 +22,7 @@ import {
   SIGN_WORDS,
 } from '~/parts/words/demould'
 import { useForecasts } from '~/stores/forecasts'
-import { curveAt, setRows, setSeries } from '~/parts/set/setSeries'
+import { curveAt } from '~/parts/set/setSeries'
 import { movedSentence } from './setWords'
 import { useSetCurve } from './useSetCurve'
 import DepthStrip from './DepthStrip.vue'
@@ -93,18 +92,6 @@ const act = computed(() => actNow(problem.value, pace.value, conditions.value, 6
 const asking = ref(false)
 const reading = ref(false)
 const contradicting = computed(() => props.facts.learnt?.contradicting ?? [])
-const chart = useTemplateRef<{ png: () => string | undefined }>('chart')
-const fileName = computed(() => `${props.facts.plan.piece.replaceAll(/[^\w-]+/g, '-').toLowerCase()}-setting`)
-function savePng() {
-  const url = chart.value?.png()
-  if (url) saveUrl(`${fileName.value}.png`, url)
-}
-function saveCsv() {
-  if (!curve.value) return
-  const { measured } = setSeries(curve.value, traces.value, startMs.value)
-  const read = measured.map(({ x, y }) => ({ minute: x, tempC: y }))
-  saveFile(`${fileName.value}.csv`, 'text/csv', settingToCsv(setRows(curve.value, 1), read))
-}
 </script>
 
 <template>
@@ -157,7 +144,6 @@ function saveCsv() {
     <div class="pictures">
       <SetChart
         v-if="curve"
-        ref="chart"
         :curve="curve"
         :traces="traces"
         :start-ms="startMs"
@@ -165,9 +151,8 @@ function saveCsv() {
         :marks="uprights"
         :cues="cues"
         :spoken="spoken"
+        :file-name="fileName(facts.plan.piece, 'setting')"
       >
-        <button type="button" @click="savePng">PNG</button>
-        <button type="button" @click="saveCsv">CSV</button>
         <button type="button" @click="reading = true">Logger’s file</button>
         <button type="button" @click="asking = true">What if</button>
       </SetChart>
@@ -188,29 +173,7 @@ function saveCsv() {
           </template>
         </dl>
       </details>
-      <details v-if="curve">
-        <summary>The same as a table</summary>
-        <table>
-          <thead>
-            <tr>
-              <th>Minute</th>
-              <th>Inside</th>
-              <th>Likely</th>
-              <th>Surface</th>
-              <th>Set</th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr v-for="row in setRows(curve, 10)" :key="row.minute">
-              <td>{{ row.minute }}</td>
-              <td>{{ units.temp(row.coreC) }}</td>
-              <td>{{ units.temp(row.lowC) }} – {{ units.temp(row.highC) }}</td>
-              <td>{{ units.temp(row.surfaceC) }}</td>
-              <td>{{ figure(row.setPct) }} %</td>
-            </tr>
-          </tbody>
-        </table>
-      </details>
+      <SetTable v-if="curve" :curve="curve" />
     </div>
     <WhatIf v-model="asking" :problem="problem" :pace="pace" :plan="facts.plan" />
     <LoggerFile v-model="reading" :pour-id="pourId" :facts="facts" :now-ms="nowMs" />
@@ -306,15 +269,5 @@ summary {
   align-items: center;
   cursor: pointer;
   font-weight: 600;
-}
-table {
-  border-collapse: collapse;
-  width: 100%;
-  font-size: 0.95rem;
-}
-th,
-td {
-  text-align: right;
-  padding: 2px var(--s1);
 }
 </style>

@@ -1,4 +1,4 @@
-import { deletePhoto } from '../../services/mouldPhotos'
+import { deletePhoto } from '../../services/photos'
 import { useWorkshop } from '../../utils/database'
 import { defineRoute, readId } from '../../utils/http'
 

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { readPhoto } from '../../services/mouldPhotos'
+import { readPhoto } from '../../services/photos'
 import { useWorkshop } from '../../utils/database'
 import { defineRoute, readId, readQuery } from '../../utils/http'
 

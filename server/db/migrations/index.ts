@@ -8,6 +8,9 @@ import * as figures from './20261126T0320_figures'
 import * as workshops from './20261126T0600_workshops'
 import * as devices from './20261126T1010_devices'
 import * as settling from './20261126T1340_settling'
+import * as photos from './20261126T1910_photos'
+import * as learning from './20261126T1940_learning'
+import * as upkeep from './20261126T2300_upkeep'
 
 /** In order of their names. A migration that has landed is never edited; a new one follows it. */
 export const MIGRATIONS: Record<string, Migration> = {
@@ -20,4 +23,7 @@ export const MIGRATIONS: Record<string, Migration> = {
   '20261126T0600_workshops': workshops,
   '20261126T1010_devices': devices,
   '20261126T1340_settling': settling,
+  '20261126T1910_photos': photos,
+  '20261126T1940_learning': learning,
+  '20261126T2300_upkeep': upkeep,
 }

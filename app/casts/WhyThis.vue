@@ -1,0 +1,162 @@
+<script setup lang="ts">
+/** Why the piece came out as it was noted, from its own record, and what to do next time. Usage: <WhyThis :facts :pour-id /> */
+import Button from 'primevue/button'
+import Checkbox from 'primevue/checkbox'
+import { computed, ref, useId } from 'vue'
+import type { CauseFound, CauseId } from '#core/finish'
+import { diagnosePour, faultsOf, type PourOutlook } from '#core/pour'
+import { percent } from '~/parts/show/figures'
+import { useUnits } from '~/parts/show/useUnits'
+import { CAUSE_WORDS, signWords } from '~/parts/words/causes'
+import { FAULT_WORDS } from '~/parts/words/faults'
+import { chanceWords } from './words'
+
+const props = defineProps<{ facts: PourOutlook; pourId: string }>()
+const units = useUnits()
+const id = useId()
+
+const noted = computed(() => faultsOf(props.facts).length > 0)
+const found = computed(() => diagnosePour(props.facts))
+/** Those worth reading at once; the others stay open, one press away. */
+const LIKELY = 0.2
+const MOST_SHOWN = 4
+const first = computed(() => {
+  const likely = found.value.causes.filter((c) => c.chance >= LIKELY)
+  return (likely.length > 0 ? likely : found.value.causes.slice(0, 2)).slice(0, MOST_SHOWN)
+})
+const others = computed(() => found.value.causes.filter((c) => !first.value.includes(c)))
+
+/** What goes into the next plan: until somebody chooses, what is more likely than not. */
+const choice = ref<CauseId[]>()
+const heed = computed({
+  get: () => choice.value ?? found.value.causes.filter((c) => c.chance > 0.5).map((c) => c.cause),
+  set: (causes) => (choice.value = causes),
+})
+const nextPlan = computed(() => ({
+  path: '/plan',
+  query: { from: props.pourId, ...(heed.value.length > 0 ? { heed: heed.value.join() } : {}) },
+}))
+const names = (cause: CauseFound) => cause.explains.map((f) => FAULT_WORDS[f].toLowerCase()).join(', ')
+</script>
+
+<template>
+  <section v-if="noted" class="slab why" aria-labelledby="why-title">
+    <h2 id="why-title">Why</h2>
+    <p v-if="found.clean" data-testid="clean-record">
+      <b>The record is clean.</b> Nothing in it speaks clearly for a cause. What it does not tell stays open:
+    </p>
+    <ul class="causes">
+      <li v-for="cause in first" :key="cause.cause" :data-cause="cause.cause">
+        <div class="head">
+          <h3>{{ CAUSE_WORDS[cause.cause].name }}</h3>
+          <span class="chance">{{ chanceWords(cause.chance) }}, {{ percent(cause.chance) }}</span>
+          <span class="bar" aria-hidden="true"
+            ><i :style="{ width: percent(cause.chance).replace(' ', '') }"
+          /></span>
+        </div>
+        <p class="soft">Would show as {{ names(cause) }}.</p>
+        <ul class="signs">
+          <li v-for="e in cause.for" :key="e.sign" class="for"><b>For:</b> {{ signWords(e, units) }}</li>
+          <li v-for="e in cause.against" :key="e.sign"><b>Against:</b> {{ signWords(e, units) }}</li>
+          <li v-if="cause.for.length + cause.against.length === 0" class="soft">
+            The record says nothing of it, either way.
+          </li>
+        </ul>
+        <div class="next">
+          <Checkbox v-model="heed" :input-id="`${id}-${cause.cause}`" :value="cause.cause" />
+          <label :for="`${id}-${cause.cause}`"><b>Next time:</b> {{ CAUSE_WORDS[cause.cause].next }}</label>
+        </div>
+      </li>
+    </ul>
+    <Button as="router-link" :to="nextPlan" label="Put it into the next plan" :disabled="heed.length === 0" />
+    <details v-if="others.length > 0">
+      <summary>Not ruled out: {{ others.length }} more</summary>
+      <ul class="rest">
+        <li v-for="cause in others" :key="cause.cause">
+          <b>{{ CAUSE_WORDS[cause.cause].name }}</b>
+          <span class="soft">
+            {{ percent(cause.chance)
+            }}{{ [...cause.for, ...cause.against].length === 0 ? ': nothing on record' : '' }}
+          </span>
+          <span v-for="e in [...cause.for, ...cause.against]" :key="e.sign" class="soft"
+            >· {{ signWords(e, units) }}
+          </span>
+        </li>
+        <li>
+          <b>Something else</b> <span class="soft">{{ percent(found.other) }}</span>
+        </li>
+      </ul>
+    </details>
+  </section>
+</template>
+
+<style scoped>
+.why {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  gap: var(--s3);
+  justify-items: start;
+}
+.causes,
+.signs,
+.rest {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  width: 100%;
+}
+.causes {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(min(24rem, 100%), 1fr));
+  gap: var(--s4);
+}
+.causes > li {
+  display: grid;
+  align-content: start;
+  gap: var(--s2);
+  border-top: 3px solid var(--wet);
+  padding-top: var(--s2);
+}
+.head {
+  display: grid;
+  grid-template-columns: 1fr auto;
+  gap: var(--s1) var(--s3);
+  align-items: baseline;
+}
+h3 {
+  font-size: 1.15rem;
+}
+.chance {
+  font-weight: 600;
+}
+.bar {
+  grid-column: 1 / -1;
+  height: 0.5rem;
+  border-radius: 1rem;
+  background: var(--line);
+  overflow: hidden;
+}
+.bar i {
+  display: block;
+  height: 100%;
+  background: var(--wet);
+}
+.for b {
+  color: var(--hot);
+}
+.next {
+  display: flex;
+  gap: var(--s3);
+  align-items: flex-start;
+}
+summary {
+  min-height: 44px;
+  display: flex;
+  align-items: center;
+  cursor: pointer;
+  font-weight: 600;
+}
+.rest li {
+  padding: var(--s1) 0;
+}
+</style>

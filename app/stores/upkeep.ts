@@ -1,0 +1,24 @@
+import { defineStore } from 'pinia'
+import { shallowRef } from 'vue'
+import type { EventBody } from '#core/pour'
+import type { ChangeMessage } from '~~/shared/changes'
+import type { UpkeepLine } from '~~/shared/upkeep'
+import { callApi } from './api'
+
+const TELLS: ReadonlySet<EventBody['type']> = new Set(['kept_up', 'finished', 'void'])
+
+/** Pieces in use that want something: asked for once, and again when an event may have changed it. */
+export const useUpkeep = defineStore('upkeep', () => {
+  const lines = shallowRef<UpkeepLine[]>([])
+
+  async function load() {
+    const answer = await callApi<{ items: UpkeepLine[] }>('/api/upkeep')
+    if (answer.ok) lines.value = answer.value.items
+  }
+
+  function hear(message: ChangeMessage) {
+    if (message.topic === 'event' && TELLS.has(message.value.body.type)) void load()
+  }
+
+  return { lines, load, hear }
+})

@@ -1,0 +1,192 @@
+import { diagnose, type CauseId, type Diagnosis, type SignReading, type SignReadings } from '../../finish'
+import { describeCavity, letsGo, type Preparation } from '../../mould'
+import { STIR_INTENSITY } from '../../setting'
+import { MS_PER } from '../../units'
+import type { EventBody } from '../events'
+import { filledMs } from '../facts'
+import { faultsOf } from './faults'
+import type { BatchOutlook, PourOutlook } from '../outlook'
+import { airTacticsOf, preparationsOf, type PlanMember } from '../plan/plan'
+
+const yes = (happened: boolean | undefined): SignReading | undefined =>
+  happened === undefined ? undefined : { value: happened ? 1 : 0 }
+const plain = (value: number | undefined): SignReading | undefined =>
+  value === undefined ? undefined : { value, actual: value }
+const against = (actual: number | undefined, limit: number): SignReading | undefined =>
+  actual === undefined ? undefined : { value: actual / limit, actual, limit }
+
+const known = <T>(values: readonly (T | undefined)[]): T[] => values.filter((v) => v !== undefined)
+/** Of several bowls the one that tells most. */
+const least = (values: readonly (number | undefined)[]) =>
+  known(values).length > 0 ? Math.min(...known(values)) : undefined
+const most = (values: readonly (number | undefined)[]) =>
+  known(values).length > 0 ? Math.max(...known(values)) : undefined
+
+function spanS(fromMs: number | undefined, toMs: number | undefined): number | undefined {
+  return fromMs === undefined || toMs === undefined ? undefined : Math.max(0, toMs - fromMs) / 1000
+}
+
+/** Of the bowls, the one whose figure lies furthest against its own limit. */
+function furthest(found: readonly (SignReading | undefined)[]): SignReading | undefined {
+  return known(found).reduce<SignReading | undefined>((a, b) => (a && a.value >= b.value ? a : b), undefined)
+}
+
+/**
+ * Whether something of the preparation list was left out. A list that nobody ticked anything of tells nothing: many make a
+ * mould ready without it.
+ */
+function leftUndone(facts: PourOutlook, of: readonly Preparation[]): boolean | undefined {
+  const asked = preparationsOf(facts.plan).filter((p) => of.includes(p))
+  const ticked = facts.live.flatMap(({ body }) => (body.type === 'prepared' ? [body.item] : []))
+  if (asked.length === 0 || ticked.length === 0) return undefined
+  return asked.some((p) => !ticked.includes(p))
+}
+
+function soakedS(facts: PourOutlook, { doneAtMs }: BatchOutlook): number | undefined {
+  if (facts.plan.addingWay === 'kneaded') return undefined
+  if (facts.steps.some((s) => s.id === 'soak'))
+    return spanS(doneAtMs.sift ?? doneAtMs.start_sift, doneAtMs.soak)
+  return doneAtMs.stir === undefined ? undefined : 0
+}
+
+/** Only where powder is sifted: what is tipped in goes in at once, and should. */
+function siftPace({ doneAtMs, planned, actual }: BatchOutlook): number | undefined {
+  const s = spanS(doneAtMs.start_sift, doneAtMs.sift)
+  return s === undefined ? undefined : (1000 * s) / (actual?.powderG ?? planned.powderG)
+}
+
+function tappedS(facts: PourOutlook): number | undefined {
+  const filled = filledMs(facts.doneAtMs)
+  const { tap, vibrate } = facts.doneAtMs
+  if (filled === undefined || facts.step === 'tap' || facts.step === 'vibrate') return undefined
+  const done = most([tap, vibrate])
+  // Ways that have no tapping free the air otherwise.
+  const meant =
+    facts.steps.some((s) => s.id === 'tap' || s.id === 'vibrate') || facts.plan.filling === undefined
+  return done === undefined ? (meant ? 0 : undefined) : spanS(filled, done)
+}
+
+function trapsLeft(facts: PourOutlook): SignReading | undefined {
+  const asked = airTacticsOf(facts.plan)
+  if (facts.plan.mould.members === undefined) return undefined
+  const done = new Set(facts.live.flatMap(({ body }) => (body.type === 'air_freed' ? [body.how] : [])))
+  if (facts.doneAtMs.face_coat !== undefined) done.add('brush_coat')
+  if (facts.doneAtMs.part_fill !== undefined) done.add('part_fill')
+  const left = asked.filter((t) => !done.has(t)).length
+  return { value: asked.length === 0 ? 0 : left / asked.length, actual: left, limit: asked.length }
+}
+
+/** Since the start of a bowl's setting, against one of its marks. */
+function bowlAt(
+  bowl: BatchOutlook,
+  atMs: number | undefined,
+  mark: 'work_end' | 'initial_set',
+): SignReading | undefined {
+  return against(spanS(bowl.settingStartMs, atMs), bowl.setting.timeS[mark].mid)
+}
+
+/** A bowl upon one that had set; scored, or with a bonding coat between, it holds all the same. */
+function layerGaps(facts: PourOutlook): (SignReading | undefined)[] {
+  if (facts.doneAtMs.bond_coat !== undefined) return []
+  return facts.batches
+    .slice(1)
+    .map((bowl, i) =>
+      facts.batches[i]!.doneAtMs.roughen === undefined
+        ? bowlAt(facts.batches[i]!, filledMs(bowl.doneAtMs), 'initial_set')
+        : undefined,
+    )
+}
+
+function cannotComeOut({ facts, volume }: PlanMember): boolean {
+  const found = describeCavity(volume)
+  return letsGo(facts, found.ok ? found.finding.undercutMm : undefined).some((o) => o.grade === 'stop')
+}
+
+const wasSaid = <T extends EventBody['type']>({ live }: PourOutlook, type: T) =>
+  live.flatMap(({ body }) => (body.type === type ? [body as Extract<EventBody, { type: T }>] : []))
+
+/** What a pour's record has to say for and against each cause of faults; what it does not know is left out. */
+export function signsOf(facts: PourOutlook): SignReadings {
+  const { plan, batches, actual, learnt, doneAtMs, settingInput, drying } = facts
+  const { properties, bag } = plan.plaster
+  const stirred = batches.filter((b) => b.doneAtMs.stir !== undefined)
+  const effortS = stirred.map(({ settingInput: s }) => s.stirS * STIR_INTENSITY[s.stirManner])
+  const filled = filledMs(doneAtMs) !== undefined
+  const isOut = doneAtMs.demould !== undefined
+  const ratio = against(actual?.consistency, properties.useConsistency)
+  const unsure = actual && { value: settingInput.ratioSigmaLn }
+  const heldS = spanS(facts.settingStartMs, doneAtMs.demould)
+  const members = plan.mould.members ?? []
+  const gripped = wasSaid(facts, 'demoulded').at(-1)?.gripped
+  const pace =
+    learnt && learnt.pace.sigmaLn < 0.9 * learnt.prior.sigmaLn ? Math.exp(learnt.pace.meanLn) : undefined
+  const prepared = preparationsOf(plan)
+  const inGel = plan.mould.kind === 'alginate' ? spanS(filledMs(doneAtMs), doneAtMs.demould) : undefined
+  const found: Record<keyof SignReadings, SignReading | undefined> = {
+    ratio_over: ratio,
+    ratio_under: ratio,
+    ratio_unsure_thin: unsure,
+    ratio_unsure_thick: unsure,
+    soaked: plain(least(batches.map((b) => soakedS(facts, b)))),
+    sift_pace: plan.addingWay === 'tipped_in' ? undefined : plain(least(batches.map(siftPace))),
+    stirred_effort_low: plain(least(effortS)),
+    stirred_effort_high: plain(most(effortS)),
+    stirred_until: furthest(batches.map((b) => bowlAt(b, b.doneAtMs.stir, 'work_end'))),
+    stirred_manner: stirred.length > 0 ? { value: STIR_INTENSITY[settingInput.stirManner] } : undefined,
+    full_at: furthest(batches.map((b) => bowlAt(b, filledMs(b.doneAtMs), 'work_end'))),
+    tapped: plain(tappedS(facts)),
+    traps_left: filled ? trapsLeft(facts) : undefined,
+    next_bowl_at: furthest(layerGaps(facts)),
+    leaked_share: filled
+      ? { value: facts.lostMl / plan.mould.cavityMl, actual: facts.lostMl, limit: plan.mould.cavityMl }
+      : undefined,
+    slurry_share: against(actual?.slurryMl, plan.mould.cavityMl),
+    ran_short: filled ? yes(wasSaid(facts, 'ran_short').length > 0) : undefined,
+    not_drained: yes(leftUndone(facts, ['drain_and_dry'])),
+    set_fast: pace === undefined ? undefined : { value: pace },
+    set_slow: pace === undefined ? undefined : { value: pace },
+    bag_open: plain(bag?.openDays),
+    bag_damp: yes(bag?.keeping === undefined ? undefined : bag.keeping === 'damp'),
+    salty_water: yes(plan.water === 'sea'),
+    salty_ground: yes(plan.mould.kind === 'ground'),
+    mix_temp: filled ? plain(settingInput.mixTempC) : undefined,
+    mould_temp: filled ? plain(plan.mouldTempC ?? plan.air.tempC) : undefined,
+    release_undone: yes(leftUndone(facts, ['seal_pores', 'soap_coats', 'release_film'])),
+    gripped: yes(gripped),
+    film_used:
+      members.length > 0
+        ? yes(prepared.includes('release_film') || prepared.includes('soap_coats'))
+        : undefined,
+    undercut_rigid: members.length > 0 ? yes(members.some(cannotComeOut)) : undefined,
+    thinnest: plain(least(members.map((m) => m.thinnestMm ?? undefined))),
+    out_at: against(heldS, facts.demould.recommendedS),
+    mould_damaged: isOut ? yes(wasSaid(facts, 'mould_damage').length > 0) : undefined,
+    mould_not_looked_at: yes(leftUndone(facts, ['wash_and_look', 'pick_out_crumbs'])),
+    hours_in_gel: inGel === undefined ? undefined : plain((inGel * 1000) / MS_PER.h),
+    drying_temp: plain(most((drying?.legs ?? []).map((l) => l.spot.air.tempC))),
+    one_face_dry: drying && yes(drying.legs.every((l) => l.lies === 'one_face')),
+  }
+  return Object.fromEntries(Object.entries(found).filter(([, reading]) => reading !== undefined))
+}
+
+/** Materials that give off colour: rust, tannin, clay (common practice, no source). */
+const COLOURING = new Set(['metal', 'wood', 'wet_clay', 'sand_soil', 'card'])
+
+/** What this pour cannot have had, whatever is seen. */
+function impossibleFor({ plan, batches }: PourOutlook): Set<CauseId> {
+  const none = new Set<CauseId>()
+  const members = plan.mould.members ?? []
+  if (batches.length < 2) none.add('layers_late')
+  if (plan.mould.kind !== 'alginate') none.add('gel_softens')
+  if (members.length > 0 && members.every((m) => m.facts.undercut === 'none' && !cannotComeOut(m)))
+    none.add('undercut_forced')
+  if (members.length > 0 && !members.some((m) => COLOURING.has(m.facts.material))) none.add('mould_colours')
+  if (plan.leftoverOf) none.add('dirty_bowl')
+  return none
+}
+
+/** Why a pour's piece came out as it was noted, by its own record. */
+export function diagnosePour(facts: PourOutlook): Diagnosis {
+  const faults = faultsOf(facts).map((f) => f.kind)
+  return diagnose(faults, signsOf(facts), impossibleFor(facts))
+}

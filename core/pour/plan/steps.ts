@@ -1,0 +1,286 @@
+import { batchOf, type EventBody, type PourEvent, type WeighedWhat } from '../events'
+
+/** The nine stages, in the only order the job runs in. */
+export const STAGES = ['mould', 'weigh', 'sift', 'soak', 'stir', 'pour', 'set', 'demould', 'dry'] as const
+export type Stage = (typeof STAGES)[number]
+
+/** How the mould is filled: the schools, each with steps of its own (common practice, no source). */
+export const FILLING_WAYS = [
+  'poured',
+  'part_fill',
+  'squeezed',
+  'slush',
+  'hand_built',
+  'reinforced',
+  'two_stage',
+  'second_layer',
+] as const
+export type FillingWay = (typeof FILLING_WAYS)[number]
+
+interface StepDefinition {
+  stage: Stage
+  /** How often it is done: once a pour, for each bowl, or only with some of them. */
+  of: 'pour' | 'bowl' | 'first_bowl' | 'bowl_but_last' | 'last_bowl'
+  /** The event that completes it; of a weighing, which one. */
+  doneBy: Exclude<EventBody['type'], 'weighed'> | `weighed ${WeighedWhat}`
+  /** Powder and water have met: it will not wait. */
+  wet: boolean
+  /** Whether a caster may do without it. What is weighed, mixed and poured stays, and what keeps dust out of lungs. */
+  mayLeaveOut: boolean
+  /** Steps of one such group may be done in another order; all others follow one from the other. */
+  among?: 'before_water' | 'dry_goods' | 'coats'
+}
+
+/**
+ * What the caster does next, finer than a stage: every step there is, in the order of the job. Its clock is in `view.ts`,
+ * its words, caution and screen in the app; each is held to this list by its type. A step of the caster's own is `own`:
+ * its stage and name are its own as well (`OwnStep`).
+ */
+export const STEP = {
+  prepare: {
+    stage: 'mould',
+    of: 'pour',
+    doneBy: 'mould_ready',
+    wet: false,
+    mayLeaveOut: true,
+    among: 'before_water',
+  },
+  key_layer: {
+    stage: 'mould',
+    of: 'pour',
+    doneBy: 'layer_keyed',
+    wet: false,
+    mayLeaveOut: true,
+    among: 'before_water',
+  },
+  check_air: {
+    stage: 'mould',
+    of: 'pour',
+    doneBy: 'extraction_checked',
+    wet: false,
+    mayLeaveOut: false,
+    among: 'before_water',
+  },
+  weigh_water: { stage: 'weigh', of: 'bowl', doneBy: 'weighed water', wet: false, mayLeaveOut: false },
+  weigh_admix: { stage: 'weigh', of: 'bowl', doneBy: 'weighed admix', wet: false, mayLeaveOut: false },
+  weigh_powder: {
+    stage: 'weigh',
+    of: 'bowl',
+    doneBy: 'weighed powder',
+    wet: false,
+    mayLeaveOut: false,
+    among: 'dry_goods',
+  },
+  weigh_filler: {
+    stage: 'weigh',
+    of: 'bowl',
+    doneBy: 'weighed filler',
+    wet: false,
+    mayLeaveOut: false,
+    among: 'dry_goods',
+  },
+  start_sift: { stage: 'sift', of: 'bowl', doneBy: 'sift_started', wet: false, mayLeaveOut: false },
+  sift: { stage: 'sift', of: 'bowl', doneBy: 'sifted', wet: true, mayLeaveOut: false },
+  soak: { stage: 'soak', of: 'bowl', doneBy: 'soaked', wet: true, mayLeaveOut: true },
+  stir: { stage: 'stir', of: 'bowl', doneBy: 'stirred', wet: true, mayLeaveOut: false },
+  face_coat: {
+    stage: 'pour',
+    of: 'first_bowl',
+    doneBy: 'face_coated',
+    wet: true,
+    mayLeaveOut: true,
+    among: 'coats',
+  },
+  bond_coat: {
+    stage: 'pour',
+    of: 'first_bowl',
+    doneBy: 'bond_coated',
+    wet: true,
+    mayLeaveOut: true,
+    among: 'coats',
+  },
+  squeeze: {
+    stage: 'pour',
+    of: 'first_bowl',
+    doneBy: 'squeezed',
+    wet: true,
+    mayLeaveOut: true,
+    among: 'coats',
+  },
+  part_fill: {
+    stage: 'pour',
+    of: 'first_bowl',
+    doneBy: 'part_filled',
+    wet: true,
+    mayLeaveOut: true,
+    among: 'coats',
+  },
+  thicken: { stage: 'pour', of: 'bowl', doneBy: 'thickened', wet: true, mayLeaveOut: true, among: 'coats' },
+  reinforce: {
+    stage: 'pour',
+    of: 'bowl',
+    doneBy: 'reinforced',
+    wet: true,
+    mayLeaveOut: true,
+    among: 'coats',
+  },
+  pour: { stage: 'pour', of: 'bowl', doneBy: 'poured', wet: true, mayLeaveOut: false },
+  build: { stage: 'pour', of: 'bowl', doneBy: 'built', wet: true, mayLeaveOut: false },
+  turn: { stage: 'pour', of: 'bowl', doneBy: 'turned', wet: true, mayLeaveOut: false },
+  vibrate: { stage: 'pour', of: 'first_bowl', doneBy: 'vibrated', wet: true, mayLeaveOut: true },
+  roughen: { stage: 'pour', of: 'bowl_but_last', doneBy: 'roughened', wet: true, mayLeaveOut: true },
+  tap: { stage: 'pour', of: 'last_bowl', doneBy: 'tapped', wet: true, mayLeaveOut: true },
+  level: { stage: 'pour', of: 'last_bowl', doneBy: 'levelled', wet: true, mayLeaveOut: true },
+  demould: { stage: 'demould', of: 'pour', doneBy: 'demoulded', wet: false, mayLeaveOut: false },
+  dry: { stage: 'dry', of: 'pour', doneBy: 'finished', wet: false, mayLeaveOut: false },
+  own: { stage: 'pour', of: 'pour', doneBy: 'own_done', wet: false, mayLeaveOut: true },
+} as const satisfies Record<string, StepDefinition>
+export type StepId = keyof typeof STEP
+export const STEP_IDS = Object.keys(STEP) as StepId[]
+/** Steps that the product knows; what a caster adds is `own`. */
+export type KnownStep = Exclude<StepId, 'own'>
+export const KNOWN_STEPS = STEP_IDS.filter((id): id is KnownStep => id !== 'own')
+
+/** Where a step of one's own can stand: after the last known step of that stage, unless it is moved. */
+export const OWN_STAGES = ['mould', 'weigh', 'pour'] as const satisfies readonly Stage[]
+export type OwnStage = (typeof OWN_STAGES)[number]
+
+/** A step that a caster added. */
+export interface OwnStep {
+  id: string
+  name: string
+  stage: OwnStage
+  /** Rings after this long, counted from the step before; null: as long as it takes. */
+  timeS: number | null
+  /** While pouring: with each bowl, or with the last one only. */
+  eachBowl: boolean
+}
+
+/** One step, of one bowl. Steps of the whole pour belong to bowl 0. */
+export interface PlanStep {
+  id: StepId
+  batch: number
+  /** What it is, where it is `own`. */
+  own?: OwnStep
+}
+
+/** One line of a script: a step that is known, or one of the caster's own. */
+export type ScriptLine = { step: KnownStep } | { own: OwnStep }
+
+/** What a caster changed in a script. */
+export interface ScriptEdits {
+  /** In which order; what is not named follows where it usually stands. */
+  order: ScriptLine[]
+  leftOut: KnownStep[]
+}
+
+export function stageOf(step: PlanStep): Stage {
+  return step.own ? step.own.stage : STEP[step.id].stage
+}
+
+export function isWetStep(step: PlanStep): boolean {
+  return step.own ? step.own.stage === 'pour' : STEP[step.id].wet
+}
+
+/** How often a line of a script is done. */
+export function oftenOf(line: ScriptLine): StepDefinition['of'] {
+  if ('step' in line) return STEP[line.step].of
+  if (line.own.stage !== 'pour') return 'pour'
+  return line.own.eachBowl ? 'bowl' : 'last_bowl'
+}
+
+/** Tells one step from another: of a bowl, and of the caster's own by which. */
+export const stepKey = (id: StepId, batch: number, own?: string) => `${own ?? id}/${batch}`
+export const keyOfStep = (step: PlanStep) => stepKey(step.id, step.batch, step.own?.id)
+
+const isWeighing = (id: StepId) => STEP[id].stage === 'weigh'
+/** The bowls are empty: these are about the piece, which waits for the bowl mixed last. */
+export function isAfterPouring(step: PlanStep): boolean {
+  if (step.own) return step.own.stage === 'pour' && !step.own.eachBowl
+  const { of, stage } = STEP[step.id]
+  return of === 'last_bowl' || stage === 'demould' || stage === 'dry'
+}
+
+/** Puts a script's lines onto bowls: everything is weighed before water meets powder; then bowl after bowl is mixed. */
+export function stepsOfLines(lines: readonly ScriptLine[], batches: number): PlanStep[] {
+  const bowls = Array.from({ length: batches }, (_, batch) => batch)
+  const at = (line: ScriptLine, batch: number): PlanStep =>
+    'step' in line ? { id: line.step, batch } : { id: 'own', batch, own: line.own }
+  const stage = (line: ScriptLine): Stage => ('step' in line ? STEP[line.step].stage : line.own.stage)
+  const weighing = (line: ScriptLine) => 'step' in line && isWeighing(line.step)
+  const mixing = (line: ScriptLine, batch: number) => {
+    if (weighing(line)) return false
+    switch (oftenOf(line)) {
+      case 'bowl':
+        return true
+      case 'first_bowl':
+        return batch === 0
+      case 'bowl_but_last':
+        return batch < batches - 1
+      case 'last_bowl':
+      case 'pour':
+        return false
+    }
+  }
+  const once = (stages: readonly Stage[]) =>
+    lines.filter((l) => oftenOf(l) === 'pour' && stages.includes(stage(l))).map((l) => at(l, 0))
+  return [
+    ...once(['mould']),
+    ...bowls.flatMap((batch) => lines.filter(weighing).map((l) => at(l, batch))),
+    ...once(['weigh']),
+    ...bowls.flatMap((batch) => lines.filter((l) => mixing(l, batch)).map((l) => at(l, batch))),
+    ...lines.filter((l) => oftenOf(l) === 'last_bowl').map((l) => at(l, batches - 1)),
+    ...once(['demould']),
+    ...once(['dry']),
+  ]
+}
+
+/**
+ * Steps with another bowl put in for what a mould ran short of: before the closing steps (tapping, levelling), or after
+ * them with closing steps of its own where the lack was seen that late.
+ */
+export function withTopUp(steps: readonly PlanStep[], closed: boolean): PlanStep[] {
+  const batch = 1 + Math.max(...steps.map((s) => s.batch))
+  const first = steps.filter(
+    (s) => s.batch === 0 && (s.own ? s.own.stage === 'pour' && s.own.eachBowl : STEP[s.id].of === 'bowl'),
+  )
+  const extra: PlanStep[] = [
+    ...first.filter((s) => isWeighing(s.id)),
+    ...first.filter((s) => !isWeighing(s.id)),
+  ].map((s) => ({ ...s, batch }))
+  const demould = steps.findIndex((s) => stageOf(s) === 'demould')
+  const closing = steps.slice(0, demould).findIndex((s) => isAfterPouring(s) && s.batch === batch - 1)
+  const from = closing === -1 ? demould : closing
+  const ending = steps.slice(from, demould).map((s) => ({ ...s, batch }))
+  return closed
+    ? [...steps.slice(0, demould), ...extra, ...ending, ...steps.slice(demould)]
+    : [...steps.slice(0, from), ...extra, ...ending, ...steps.slice(demould)]
+}
+
+const COMPLETES = new Map<string, StepId>(STEP_IDS.map((id) => [STEP[id].doneBy, id]))
+
+/** The step that an event completes, if it completes one. */
+export function stepCompletedBy(body: EventBody): StepId | undefined {
+  return COMPLETES.get(body.type === 'weighed' ? `weighed ${body.what}` : body.type)
+}
+
+/** The same with its bowl, as a step's key. */
+export function keyCompletedBy(body: EventBody): string | undefined {
+  const id = stepCompletedBy(body)
+  return id && stepKey(id, batchOf(body), body.type === 'own_done' ? body.own : undefined)
+}
+
+/**
+ * Ids to void to take the last thing back. Two tablets may both have recorded the same step: both go.
+ * @param live the counting events, in order. Empty result: nothing to undo.
+ */
+export function undoTargets(live: readonly PourEvent[]): string[] {
+  const last = live.at(-1)
+  if (!last) return []
+  const key = keyCompletedBy(last.body)
+  if (key === undefined) return [last.id]
+  return live.filter((e) => keyCompletedBy(e.body) === key).map((e) => e.id)
+}
+
+/** Nothing is to be done after it. */
+export const isLastStep = (step: PlanStep) => step.id === 'dry'

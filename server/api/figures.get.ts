@@ -1,0 +1,10 @@
+import { subMonths } from 'date-fns'
+import { figuresQuerySchema } from '../../shared/figures'
+import { figuresOf } from '../services/figures'
+import { useWorkshop } from '../utils/database'
+import { defineRoute, readQuery } from '../utils/http'
+
+export default defineRoute(async (event) => {
+  const { months } = readQuery(event, figuresQuerySchema)
+  return figuresOf((await useWorkshop(event)).db, subMonths(Date.now(), months))
+})

@@ -1,0 +1,8 @@
+import { deleteFromCupboard } from '../../services/cupboard'
+import { useWorkshop } from '../../utils/database'
+import { defineRoute, readId } from '../../utils/http'
+
+export default defineRoute(async (event) => {
+  await deleteFromCupboard((await useWorkshop(event)).db, 'place', readId(event))
+  return { deleted: true }
+})

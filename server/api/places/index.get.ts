@@ -1,0 +1,5 @@
+import { listPlaces } from '../../services/cupboard'
+import { useWorkshop } from '../../utils/database'
+import { defineRoute } from '../../utils/http'
+
+export default defineRoute(async (event) => listPlaces((await useWorkshop(event)).db))

@@ -1,0 +1,6 @@
+import { listUpkeep } from '../services/upkeep'
+import { useWorkshop } from '../utils/database'
+import { defineRoute } from '../utils/http'
+
+/** Pieces in use that want something. */
+export default defineRoute(async (event) => ({ items: await listUpkeep((await useWorkshop(event)).db) }))

@@ -1,0 +1,149 @@
+import { once } from 'node:events'
+import { createWriteStream } from 'node:fs'
+import { join } from 'node:path'
+import { Readable } from 'node:stream'
+import { pipeline } from 'node:stream/promises'
+import { sql } from 'kysely'
+import { ZipFile } from 'yazl'
+import { CARD_KINDS, type CardKind, type ExportRequest, type Manifest } from '../../../shared/bundle'
+import type { Db } from '../../db/client'
+import { DomainError } from '../domainError'
+import { CARD_WAYS, settingsNow } from './cards'
+import { stopIfCancelled, type Job } from './jobs'
+import { pourFileOf } from './pourFile'
+import { TABLE_NAMES, tableCsv } from './tables'
+
+export const BUNDLE_FILE = 'workshop.zip'
+
+interface Contents {
+  of: Manifest['of']
+  name: string
+  pourIds: string[]
+  photoIds: string[]
+  moulds: ReadonlySet<string> | 'all'
+}
+
+async function photosWhere(db: Db, column: 'pour_id' | 'mould_id', id: string): Promise<string[]> {
+  const rows = await db.selectFrom('photo').select('id').where(column, '=', id).orderBy('id').execute()
+  return rows.map((r) => r.id)
+}
+
+async function contentsOf(db: Db, request: ExportRequest): Promise<Contents> {
+  if (request.of === 'workshop') {
+    const { settings } = await settingsNow(db)
+    const pours = await db.selectFrom('pour').select('id').orderBy('id').execute()
+    const photos = await db.selectFrom('photo').select('id').orderBy('id').execute()
+    return {
+      of: 'workshop',
+      name: settings.workshopName,
+      pourIds: pours.map((p) => p.id),
+      photoIds: photos.map((p) => p.id),
+      moulds: 'all',
+    }
+  }
+  const { id } = request
+  if (request.of === 'mould') {
+    const mould = await db.selectFrom('mould').select('name').where('id', '=', id).executeTakeFirst()
+    if (!mould) throw new DomainError('not_found')
+    const photoIds = await photosWhere(db, 'mould_id', id)
+    return { of: 'mould', name: mould.name, pourIds: [], photoIds, moulds: new Set([id]) }
+  }
+  const pour = await db
+    .selectFrom('pour_summary')
+    .select('piece')
+    .where('pour_id', '=', id)
+    .executeTakeFirst()
+  if (!pour) throw new DomainError('not_found')
+  const photoIds = await photosWhere(db, 'pour_id', id)
+  return { of: 'pour', name: pour.piece || id, pourIds: [id], photoIds, moulds: new Set() }
+}
+
+async function cardsOf(db: Db, kind: CardKind, { of, moulds }: Contents): Promise<object[]> {
+  if (of !== 'workshop' && kind !== 'moulds') return []
+  const cards: object[] = []
+  for await (const card of CARD_WAYS[kind].all(db))
+    if (kind !== 'moulds' || moulds === 'all' || moulds.has((card as { id: string }).id)) cards.push(card)
+  return cards
+}
+
+const pretty = (value: unknown) => `${JSON.stringify(value, null, 1)}\n`
+
+export async function databaseBytes(db: Db): Promise<number> {
+  const { rows } = await sql<{ bytes: number }>`
+    select pg_database_size(current_database())::float as bytes`.execute(db)
+  return rows[0]!.bytes
+}
+
+interface BundleFile {
+  path: string
+  make: () => Promise<string | Buffer | AsyncGenerator<string>>
+  compress?: boolean
+}
+
+/** What a bundle holds, in order: its kind first, then cards, pours, photographs and tables. */
+function* filesOf(db: Db, contents: Contents): Generator<BundleFile> {
+  const { pourIds, photoIds, of, name } = contents
+  const manifest = {
+    format: 'nine-ripples.workshop',
+    version: 1,
+    of,
+    name: name.slice(0, 120),
+    pours: pourIds.length,
+    photos: photoIds.length,
+  } satisfies Manifest
+  yield { path: 'manifest.json', make: async () => pretty(manifest) }
+  if (of === 'workshop')
+    yield { path: 'settings.json', make: async () => pretty((await settingsNow(db)).settings) }
+  for (const kind of CARD_KINDS)
+    yield { path: `cards/${kind}.json`, make: async () => pretty(await cardsOf(db, kind, contents)) }
+  for (const id of pourIds)
+    yield { path: `pours/${id}.json`, make: async () => pretty(await pourFileOf(db, id)) }
+  for (const id of photoIds)
+    yield {
+      path: `photos/${id}.jpg`,
+      make: async () => {
+        const row = await db.selectFrom('photo').select('full_jpeg').where('id', '=', id).executeTakeFirst()
+        return row?.full_jpeg ?? Buffer.alloc(0)
+      },
+      compress: false,
+    }
+  if (of === 'workshop')
+    for (const table of TABLE_NAMES)
+      yield { path: `tables/${table}.csv`, make: async () => tableCsv(db, table) }
+}
+
+/**
+ * Writes a bundle into the job's folder, file by file: of pours and photographs no more than one is held at a time.
+ * @throws DomainError not_found; Cancelled.
+ */
+export async function exportBundle(db: Db, request: ExportRequest, job: Job): Promise<void> {
+  const contents = await contentsOf(db, request)
+  const whole = contents.of === 'workshop'
+  job.view.name = contents.name
+  job.view.total = 1 + contents.pourIds.length + contents.photoIds.length + (whole ? TABLE_NAMES.length : 0)
+  const zip = new ZipFile()
+  const written = pipeline(zip.outputStream, createWriteStream(join(job.folder, BUNDLE_FILE)))
+  // Both are heard of below, from the file in hand and at the end.
+  written.catch(() => {})
+  zip.on('error', () => {})
+  try {
+    for (const { path, make, compress = true } of filesOf(db, contents)) {
+      stopIfCancelled(job)
+      const content = await make()
+      const pieces = typeof content === 'string' || Buffer.isBuffer(content) ? [content] : content
+      const stream = Readable.from(pieces, { highWaterMark: 1 })
+      // One after the other: what waits in line would be held in memory.
+      zip.addReadStream(stream, path, { compress, mtime: new Date(0) })
+      await Promise.race([once(stream, 'end'), written])
+      job.view.done += 1
+    }
+    zip.end()
+    await written
+  } catch (error) {
+    ;(zip.outputStream as Readable).destroy()
+    throw error
+  }
+  stopIfCancelled(job)
+  job.view.done = job.view.total
+  job.view.state = 'ready'
+}

@@ -1,0 +1,18 @@
+import { z } from 'zod'
+import type { CauseId, FaultKind } from '../core/finish'
+import type { Verdict } from '../core/pour'
+
+/** What the log comes to over so many months. */
+export const figuresQuerySchema = z.object({ months: z.coerce.number().int().min(1).max(120).default(12) })
+
+export interface Figures {
+  /** Pours that ended in a month, `yyyy-MM`, the oldest first. */
+  months: { month: string; verdicts: Record<Verdict, number> }[]
+  causes: { cause: CauseId; pours: number }[]
+  faults: { kind: FaultKind; pours: number }[]
+  /** Days from coming out to being finished: the middle one, and how many. */
+  drying: { placeId: string; days: number; pours: number }[]
+  costs: { plasterId: string; casts: number; cost: number }[]
+  /** Pours whose causes are still to be worked out: asked again, there is more. */
+  pending: number
+}

@@ -1,0 +1,260 @@
+import { randomUUID } from 'node:crypto'
+import { text, buffer } from 'node:stream/consumers'
+import sharp from 'sharp'
+import { sql } from 'kysely'
+import { beforeAll, describe, expect, it } from 'vitest'
+import yauzl from 'yauzl'
+import { ZipFile } from 'yazl'
+import { keepPlan } from '../../core/pour'
+import { clearWorkshop, loadDemo } from '../../scripts/demo'
+import type { BundleJob } from '../../shared/bundle'
+import type { CastPage, PourRecord } from '../../shared/records'
+import { withServer } from '../support/suite'
+import { until } from '../support/until'
+import { testPlan } from '../unit/plans'
+
+const suite = withServer()
+const { send } = suite
+
+beforeAll(async () => {
+  await loadDemo(suite.database.db, Date.now())
+  // What comes of other things than pours: a choice about what is learnt.
+  const bag = await suite.database.db.selectFrom('bag').select('id').orderBy('id').executeTakeFirstOrThrow()
+  await send('PUT', '/api/learning', {
+    subject: `bag:${bag.id}`,
+    factor: 'set_time',
+    choice: { off: true, sinceMs: 0, leftOut: [randomUUID()] },
+  })
+})
+
+async function jobAt(id: string, ...states: BundleJob['state'][]): Promise<BundleJob> {
+  let job!: BundleJob
+  await until(`bundle ${states.join(' or ')}`, async () => {
+    job = (await send('GET', `/api/bundles/${id}`)).json as never as BundleJob
+    return states.includes(job.state)
+  })
+  return job
+}
+
+async function exported(request: object = { of: 'workshop' }): Promise<{ zip: Buffer; job: BundleJob }> {
+  const begun = await send('POST', '/api/bundles', request)
+  expect(begun.status).toBe(200)
+  const job = await jobAt(String(begun.json.id), 'ready', 'failed')
+  expect(job.state).toBe('ready')
+  const file = await fetch(`${suite.server.address}/api/bundles/${job.id}/file`)
+  expect(file.headers.get('content-type')).toBe('application/zip')
+  const zip = Buffer.from(await file.arrayBuffer())
+  await send('DELETE', `/api/bundles/${job.id}`)
+  return { zip, job }
+}
+
+/** Every file by its name, JSON read. */
+async function filesOf(zip: Buffer): Promise<Map<string, unknown>> {
+  const opened = await yauzl.fromBufferPromise(zip, { lazyEntries: true })
+  const files = new Map<string, unknown>()
+  for await (const entry of opened.eachEntry()) {
+    const stream = await opened.openReadStreamPromise(entry)
+    files.set(
+      entry.fileName,
+      entry.fileName.endsWith('.json')
+        ? JSON.parse(await text(stream))
+        : entry.fileName.endsWith('.csv')
+          ? await text(stream)
+          : (await buffer(stream)).toString('base64'),
+    )
+  }
+  return files
+}
+
+async function zipOf(files: ReadonlyMap<string, unknown>): Promise<Buffer> {
+  const zip = new ZipFile()
+  for (const [name, content] of files)
+    zip.addBuffer(
+      name.endsWith('.json') ? Buffer.from(JSON.stringify(content)) : Buffer.from(String(content), 'base64'),
+      name,
+    )
+  zip.end()
+  return buffer(zip.outputStream as NodeJS.ReadableStream as never)
+}
+
+async function sent(zip: Buffer): Promise<BundleJob> {
+  const answer = await send('POST', '/api/bundles/import', new Uint8Array(zip), {
+    'content-type': 'application/zip',
+  })
+  expect(answer.status).toBe(200)
+  return jobAt(String(answer.json.id), 'ready', 'failed')
+}
+async function readIn(zip: Buffer, clashes: 'keep' | 'take' = 'keep'): Promise<BundleJob> {
+  const { id, state } = await sent(zip)
+  expect(state).toBe('ready')
+  expect((await send('POST', `/api/bundles/${id}/apply`, { clashes })).status).toBe(200)
+  return jobAt(id, 'done', 'failed')
+}
+
+describe('a workshop as one file', () => {
+  it('goes out, and into an empty workshop comes back whole, to the last byte of every file', async () => {
+    const { zip } = await exported()
+    const before = await filesOf(zip)
+    expect([...before.keys()].filter((n) => n.startsWith('pours/')).length).toBeGreaterThan(15)
+    expect([...before.keys()].filter((n) => n.startsWith('photos/')).length).toBeGreaterThan(0)
+    expect(before.get('cards/learning.json')).toHaveLength(1)
+
+    // Looked at while everything is there, it would change nothing.
+    const idle = await sent(zip)
+    for (const count of Object.values(idle.report!.counts))
+      expect(count).toMatchObject({ add: 0, grow: 0, clash: 0 })
+    await send('DELETE', `/api/bundles/${idle.id}`)
+
+    await clearWorkshop(suite.database.owner)
+    await suite.database.owner.updateTable('settings').set({ workshop_name: 'Empty' }).execute()
+    expect(((await send('GET', '/api/pours')).json as never as CastPage).total).toBe(0)
+
+    const looked = await sent(zip)
+    expect(looked.report!.counts.pours).toMatchObject({ same: 0, clash: 0 })
+    expect(looked.report!.counts.settings).toMatchObject({ clash: 1 })
+    // Nothing of it is used before somebody says so.
+    expect(((await send('GET', '/api/pours')).json as never as CastPage).total).toBe(0)
+    const done = await readIn(zip, 'take')
+    expect(done.report!.unreadable).toEqual([])
+    const after = await filesOf((await exported()).zip)
+    expect([...after.keys()]).toEqual([...before.keys()])
+    for (const [name, content] of before)
+      if (!name.endsWith('.csv')) expect(after.get(name), name).toEqual(content)
+    // Tables hold what was reckoned from it, too; only the order of what came at one moment is the database's.
+    expect(String(after.get('tables/weighings.csv')).length).toBe(
+      String(before.get('tables/weighings.csv')).length,
+    )
+  }, 120_000)
+
+  it('adds to a pour what is new, and never changes what was recorded', async () => {
+    const id = randomUUID()
+    await send('POST', '/api/pours', { id, plan: keepPlan(testPlan()) })
+    const { zip } = await exported({ of: 'pour', id })
+    const files = await filesOf(zip)
+    const name = `pours/${id}.json`
+    const pour = files.get(name) as { events: object[]; plan: { piece: string } }
+    const event = {
+      id: randomUUID(),
+      occurredAtMs: Date.now() - 5000,
+      receivedAtMs: Date.now() - 4000,
+      who: 'Ines',
+      body: { type: 'mould_ready' },
+    }
+    const grown = new Map(files).set(name, { ...pour, events: [event] })
+    expect((await readIn(await zipOf(grown))).report!.counts.pours).toMatchObject({ grow: 1 })
+    const record = (await send('GET', `/api/pours/${id}`)).json as never as PourRecord
+    expect(record.events.map((e) => e.id)).toEqual([event.id])
+    // The same event told otherwise: it stays as it was.
+    const other = new Map(files).set(name, { ...pour, events: [{ ...event, who: 'Somebody' }] })
+    expect((await readIn(await zipOf(other), 'take')).report!.counts.pours).toMatchObject({ clash: 1 })
+    const still = (await send('GET', `/api/pours/${id}`)).json as never as PourRecord
+    expect(still.events[0]!.who).toBe('Ines')
+  })
+
+  it('says what clashes, and changes a card only where it is told to', async () => {
+    const bowl = { name: 'Green bowl', volumeMl: 900, tareG: 120 }
+    const id = randomUUID()
+    await send('PUT', `/api/bowls/${id}`, { revision: null, bowl })
+    const files = await filesOf((await exported()).zip)
+    const bowls = files.get('cards/bowls.json') as { id: string; tareG: number }[]
+    const changed = new Map(files).set(
+      'cards/bowls.json',
+      bowls.map((b) => (b.id === id ? { ...b, tareG: 130 } : b)),
+    )
+    const zip = await zipOf(changed)
+    const kept = await readIn(zip, 'keep')
+    expect(kept.report!.clashes).toEqual([{ kind: 'bowls', name: 'Green bowl' }])
+    const tare = async () =>
+      ((await send('GET', '/api/bowls')).json as never as typeof bowls).find((b) => b.id === id)!.tareG
+    expect(await tare()).toBe(120)
+    await readIn(zip, 'take')
+    expect(await tare()).toBe(130)
+  })
+
+  it('refuses what is none, says what of one cannot be read, and goes on with the rest', async () => {
+    const none = await send('POST', '/api/bundles/import', new Uint8Array(Buffer.from('no zip at all')), {
+      'content-type': 'application/zip',
+    })
+    expect((await jobAt(String(none.json.id), 'failed')).failure).toBe('invalid_input')
+    const strange = await zipOf(new Map([['hello.json', {}]]))
+    expect((await sent(strange)).failure).toBe('invalid_input')
+    const files = await filesOf((await exported()).zip)
+    const [name] = [...files.keys()].filter((n) => n.startsWith('pours/'))
+    const damaged = await zipOf(new Map(files).set(name!, { format: 'nine-ripples.pour', version: 1 }))
+    const looked = await sent(damaged)
+    expect(looked.report!.unreadable).toMatchObject([{ file: name }])
+    expect(looked.report!.counts.pours!.same).toBeGreaterThan(10)
+    expect((await send('POST', '/api/bundles/import', {})).status).toBe(415)
+    expect((await send('GET', `/api/bundles/${randomUUID()}`)).status).toBe(404)
+  })
+
+  it('one mould goes out with its photographs, and given up it leaves nothing behind', async () => {
+    const { id } = await suite.database.db
+      .selectFrom('mould')
+      .select('id')
+      .orderBy('name')
+      .executeTakeFirstOrThrow()
+    const picture = await sharp({ create: { width: 40, height: 30, channels: 3, background: '#864' } })
+      .jpeg()
+      .toBuffer()
+    const photo = randomUUID()
+    const added = await send(
+      'POST',
+      `/api/photos?id=${photo}&mould=${id}&caption=Above`,
+      new Uint8Array(picture),
+      {
+        'content-type': 'image/jpeg',
+      },
+    )
+    expect(added.status).toBe(200)
+    const files = await filesOf((await exported({ of: 'mould', id })).zip)
+    expect(files.get('manifest.json')).toMatchObject({ of: 'mould', pours: 0, photos: 1 })
+    expect(files.get('cards/moulds.json')).toMatchObject([{ id, photos: [{ id: photo, caption: 'Above' }] }])
+    // Read in where it came from, it is the same: with its usual plaster.
+    const again = await sent((await exported({ of: 'mould', id })).zip)
+    expect(again.report!.counts).toMatchObject({ moulds: { same: 1, clash: 0 }, photos: { same: 1 } })
+    const begun = await send('POST', '/api/bundles', { of: 'workshop' })
+    await send('DELETE', `/api/bundles/${String(begun.json.id)}`)
+    expect((await send('GET', `/api/bundles/${String(begun.json.id)}`)).status).toBe(404)
+    expect((await send('POST', '/api/bundles', { of: 'pour', id: randomUUID() })).status).toBe(200)
+  })
+})
+
+it('what pours showed is worked out once somebody asks, a few at a time, and again when one changes', async () => {
+  const { db } = suite.database
+  const { rows } = await sql<{ bag: string }>`
+    select substr(tag, 5) as bag from pour_summary, unnest(tags) tag where tag like 'bag:%'
+    group by 1 order by count(*) desc limit 1`.execute(db)
+  const subject = `bag:${rows[0]!.bag}`
+  await sql`update learn_choice set is_off = false`.execute(suite.database.owner)
+  const ask = async () =>
+    (await send('GET', `/api/learning?subject=${subject}`)).json as never as {
+      pending: number
+      seen: { set_time?: { ratio: number; pourId: string }[] }
+    }
+  let found = await ask()
+  for (let round = 0; round < 20 && found.pending > 0; round++) found = await ask()
+  expect(found.pending).toBe(0)
+  expect(found.seen.set_time!.length).toBeGreaterThanOrEqual(5)
+  // The demo's tiles were made to set a tenth to a quarter slower than their card.
+  const middle = found.seen.set_time!.map((s) => s.ratio).sort()[2]!
+  expect(middle).toBeGreaterThan(1.08)
+  expect(middle).toBeLessThan(1.3)
+  const one = found.seen.set_time![0]!.pourId
+  await send('POST', `/api/pours/${one}/events`, {
+    id: randomUUID(),
+    occurredAtMs: Date.now() - 1000,
+    who: '',
+    body: { type: 'defect', kind: 'air_holes' },
+  })
+  const { is_observed } = await db
+    .selectFrom('pour_summary')
+    .select('is_observed')
+    .where('pour_id', '=', one)
+    .executeTakeFirstOrThrow()
+  expect(is_observed).toBe(false)
+  await send('GET', '/api/figures')
+  const tagged = (await send('GET', `/api/pours?tags=fault:air_holes,${subject}`)).json as never as CastPage
+  expect(tagged.items.map((i) => i.id)).toContain(one)
+  expect((await send('GET', '/api/pours?tags=nothing:x')).status).toBe(400)
+})
