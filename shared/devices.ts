@@ -54,6 +54,9 @@ export const loggerReadingsSchema = z.object({
 })
 export const loggerFileQuerySchema = z.object({ file: loggerFileId })
 
+/** Asks a scale to zero itself; asked twice under one id, by two windows that heard one press, it does it once. */
+export const tareSchema = z.object({ id })
+
 /** Which reading somebody acted on. */
 export const readingRefSchema = z.object({
   device: deviceIdSchema,
@@ -69,8 +72,9 @@ export type LiveMessage =
       atMs: number
       massG: number | null
       stable: boolean
-      tared: boolean | null
       overload: boolean
+      /** When it last stood at nothing with the bowl on it; null where nothing is known of that. */
+      zeroedAtMs: number | null
     }
   | { kind: 'temperature'; device: string; atMs: number; channel: `t${number}`; tempC: number | null }
   /** Once for each press; `id` tells two of them apart. */

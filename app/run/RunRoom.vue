@@ -61,8 +61,8 @@ const ahead = computed(() => run.facts && run.mode === 'dry' && dryingAhead(run.
           <p class="how">{{ run.facts.verdict?.reason }}</p>
         </template>
         <RunTarget
-          v-if="run.targetG !== undefined && !run.stale"
-          :target-g="run.targetG"
+          v-if="run.weighing.targetG !== undefined && !run.stale"
+          :target-g="run.weighing.targetG"
           :phase="run.weighing.phase"
           :scale-name="run.scale.name"
           :gone="run.scale.isGone"

@@ -1,10 +1,10 @@
 import { SETTING_WORDS, weighKnockWords } from './words'
 import { useWakeLock } from '@vueuse/core'
 import { computed, reactive, ref, watch } from 'vue'
-import { stageOf, viewPour, type EventBody } from '#core/pour'
+import { keyOfStep, stageOf, viewPour, type EventBody } from '#core/pour'
 import { useNow } from '~/stores/bench'
 import { usePour } from '~/parts/pour/usePour'
-import { useBenchButtons } from './knock/useBenchButtons'
+import { useBenchButtons, type Press, type Pressed } from './knock/useBenchButtons'
 import { useBowlScale } from './weigh/useBowlScale'
 import { say } from '~/parts/show/speech'
 import { usePreferences } from '~/parts/show/usePreferences'
@@ -13,7 +13,7 @@ import { useKnock } from './knock/useKnock'
 import { useNoiseKnock } from './knock/useNoiseKnock'
 import { useWeighing } from './weigh/useWeighing'
 import { usePours } from '~/stores/pours'
-import { advanceBody, isWeighStep, massToWeighG, poolModeOf } from './knock/advance'
+import { advanceBody, isWeighStep, poolModeOf } from './knock/advance'
 import { cautionsOf } from '~/parts/show/cautions'
 import { stepWords } from '~/parts/words/steps'
 
@@ -35,14 +35,10 @@ export function useRun(id: string) {
     step.value && facts.value ? cautionsOf(step.value, facts.value.plan, mode.value === 'demould') : [],
   )
 
-  /** What is to be weighed now, g; undefined where nothing is. */
-  const targetG = computed(() => facts.value && massToWeighG(step.value, facts.value))
   const scale = useBowlScale(id, () => facts.value?.batch)
   const weighing = useWeighing(
-    () => step.value,
-    () => facts.value?.batch,
-    () => targetG.value,
-    () => facts.value?.plan.scaleDivisionG ?? 1,
+    () => record.value,
+    () => facts.value,
     scale,
   )
 
@@ -70,32 +66,42 @@ export function useRun(id: string) {
   function put(...bodies: EventBody[]) {
     if (record.value) pours.record(id, ...bodies)
   }
-  /** @param press of a button on the bench; undefined for a key, a touch or an elbow. */
-  function advance(press?: { id: string; atMs: number; by: string }) {
+  /** What a knock comes to as things stand. @param press of a button on the bench; undefined for a key, a touch or an elbow. */
+  function decide(press?: Press): Pressed {
+    const nothing = { knownBy: undefined, act: () => {} }
     // A question stands where the target is: a knock is no answer to it.
-    if (stale.value) return
-    if (!facts.value || (mode.value !== 'knock' && mode.value !== 'demould')) return
+    if (stale.value) return nothing
+    if (!facts.value?.next || (mode.value !== 'knock' && mode.value !== 'demould')) return nothing
     const weighed = isWeighStep(step.value) ? weighing.knock() : undefined
-    if (weighed?.does === 'zero') {
-      weighing.zero()
-      said.value = 'Zeroed.'
-      return
-    }
-    if (weighed?.does === 'wait') return
+    const knownBy = weighed?.by
+    if (weighed?.does === 'wait') return { ...nothing, knownBy }
+    const at = keyOfStep(facts.value.next)
+    const once = (act: () => void) => ({
+      knownBy,
+      // Another window may have acted on it meanwhile.
+      act: () => facts.value?.next && keyOfStep(facts.value.next) === at && act(),
+    })
+    if (weighed?.does === 'zero')
+      return once(() => {
+        scale.zero(press?.id)
+        said.value = 'Zeroed.'
+      })
     const body = advanceBody(step.value, facts.value, weighed?.massG ?? 0, weighed?.from)
-    if (!body) return
+    if (!body) return nothing
     const done = words.value?.action
-    if (press) void pours.recordPress(id, press, press.by, body)
-    else put(body)
-    said.value = `${done}. Next: ${words.value?.title ?? 'finished'}.`
+    return once(() => {
+      if (press) void pours.recordPress(id, press, press.by, body)
+      else put(body)
+      said.value = `${done}. Next: ${words.value?.title ?? 'finished'}.`
+    })
   }
   function undo() {
     said.value = pours.undo(id)
       ? `Taken back. Now: ${words.value?.title ?? ''}.`
       : 'There is nothing to take back.'
   }
-  const knock = useKnock(advance, undo)
-  const buttons = useBenchButtons(id, advance)
+  const knock = useKnock(() => decide().act(), undo)
+  const buttons = useBenchButtons(id, decide)
   /**
    * A noise may be anybody's: it never says that powder may move or was weighed, nor that the piece is out. Those want a
    * hand, an elbow or a button.
@@ -125,8 +131,9 @@ export function useRun(id: string) {
   /** What the large target says: with a scale, what a knock would do now. */
   const action = computed(() => {
     const usual = words.value?.action ?? ''
-    if (!isWeighStep(step.value) || !weighing.phase.value) return usual
-    return weighKnockWords(weighing.phase.value, usual)
+    if (!isWeighStep(step.value)) return usual
+    if (weighing.isSilent.value) return 'Type what it shows'
+    return weighing.phase.value ? weighKnockWords(weighing.phase.value, usual) : usual
   })
   const planOpen = computed(
     () =>
@@ -144,7 +151,6 @@ export function useRun(id: string) {
     action,
     cautions,
     planOpen,
-    targetG,
     weighing,
     scale,
     buttons,

@@ -274,8 +274,9 @@ export const useWorkshop = defineStore('workshop', () => {
       { method: 'PUT', body: { channel, to } },
       putDevice,
     )
-  const tareDevice = (id: string) =>
-    callApi(`/api/devices/${encodeURIComponent(id)}/tare`, { method: 'POST', body: {} })
+  /** @param askId every window that acts on one press asks under the same. */
+  const tareDevice = (id: string, askId: string) =>
+    callApi(`/api/devices/${encodeURIComponent(id)}/tare`, { method: 'POST', body: { id: askId } })
   const tellSettling = (body: SettlingEntry) =>
     change<SettlingEntry>('/api/settling', { method: 'POST', body }, putSettling)
   const dropSettling = (id: string) => drop(`/api/settling/${id}`, () => putSettling(id, null))

@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { expect, it } from 'vitest'
 import { weighingOf, weighingToleranceG } from './weighing'
+import { NO_ZERO, askedToZero, watchZero, zeroAfterSilence } from './zero'
 
 it('fills from empty to right, and says what is too much', () => {
   const at = (netG: number) => weighingOf(1000, netG, 1)
@@ -44,4 +45,25 @@ it('the states follow each other as it fills, whatever is wanted', () => {
       },
     ),
   )
+})
+
+it('a scale counts from where it last stood at nothing with the bowl on, and says or is taken to have been zeroed', () => {
+  const says = (massG: number | null, tared: boolean | null, stable = true) => ({ massG, tared, stable })
+  const at = (lines: ReturnType<typeof says>[], from = NO_ZERO) =>
+    lines.reduce((zero, line, i) => watchZero(zero, line, i + 1), from).atMs
+  // Empty it stands at nothing, too: the bowl that is put on it then would count as water.
+  expect(at([says(0, false), says(236, false)])).toBeNull()
+  expect(at([says(236, false), says(0, true, false), says(0, true), says(400, true)])).toBe(3)
+  expect(at([says(0, true), says(0.2, true), says(null, true)])).toBe(1)
+  // Switched off and on.
+  expect(at([says(0, true), says(300, false)])).toBeNull()
+  // One that cannot say is believed once after it was asked, not of the next bowl.
+  expect(at([says(0, null)])).toBeNull()
+  expect(at([says(236, null), says(0, null), says(706, null), says(0, null)], askedToZero())).toBe(2)
+  expect(at([says(236, null)], askedToZero())).toBeNull()
+  expect(([true, false, null] as const).map((t) => zeroAfterSilence({ asked: true, atMs: 7 }, t))).toEqual([
+    { asked: true, atMs: 7 },
+    { asked: true, atMs: null },
+    { asked: true, atMs: null },
+  ])
 })

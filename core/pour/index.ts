@@ -81,6 +81,7 @@ export type {
   Stage,
   StepId,
 } from './plan/steps'
+export { keyOfStep } from './plan/steps'
 export { addLine, canMove, leftOutOf, moveLine, scriptOf, stepsOf } from './plan/script'
 export { filledMs, foldPour } from './facts'
 export type { BatchFacts, PourFacts, PourIssueCode, RecordedWeighing } from './facts'

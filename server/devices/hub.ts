@@ -9,9 +9,10 @@ import {
   type DeviceCommand,
   type DeviceMessage,
 } from '../../shared/deviceLine'
+import { NO_ZERO, askedToZero, watchZero, zeroAfterSilence, type Zero } from '../../core/mix'
 import type { DeviceChannel } from '../../core/pour'
 import type { LiveMessage } from '../../shared/devices'
-import { keepReadings, meetDevice, tellLive, type ReadingToKeep } from '../services/devices'
+import { keepReadings, lastAtNothing, meetDevice, tellLive, type ReadingToKeep } from '../services/devices'
 import type { Workshop } from '../utils/database'
 import { Thinning } from './thinning'
 
@@ -20,6 +21,8 @@ const TELL_MS = 150
 const MOST_DEVICES = 64
 /** A person's button; more is a loose contact. */
 const MOST_PRESSES = 20
+/** Windows that hear one press all answer it within moments. */
+const REMEMBERED_ASKS = 20
 
 interface Log {
   info(details: object, message: string): void
@@ -30,6 +33,10 @@ interface Session {
   socket: Socket
   device: string | undefined
   toldHereMs: number
+  /** What its last mass said; undefined before the first. */
+  tared: boolean | null | undefined
+  /** The requests to zero that it was told of. */
+  asks: string[]
 }
 
 /**
@@ -43,6 +50,8 @@ export class DeviceHub {
   private readonly waiting = new Map<string, LiveMessage>()
   private toKeep: ReadingToKeep[] = []
   private readonly thinning = new Thinning()
+  /** Of each scale; outlives its line. */
+  private readonly zeros = new Map<string, Zero>()
   private telling: Promise<void> | undefined
   private timer: NodeJS.Timeout | undefined
   private failing = false
@@ -71,12 +80,14 @@ export class DeviceHub {
     await this.telling
   }
 
-  /** Whether the device is connected here and was told. */
-  command(device: string, command: DeviceCommand): boolean {
+  /** Tells a scale that is connected here to zero itself: late and again, it would lose what has gone in since. */
+  tare(device: string, askId: string): void {
     const session = [...this.sessions].find((s) => s.device === device)
-    if (!session) return false
+    if (!session || session.asks.includes(askId)) return
+    session.asks = [...session.asks, askId].slice(-REMEMBERED_ASKS)
+    this.zeros.set(device, askedToZero())
+    const command: DeviceCommand = { type: 'tare' }
     session.socket.write(`${JSON.stringify(command)}\n`)
-    return true
   }
 
   private welcome(socket: Socket): void {
@@ -85,7 +96,7 @@ export class DeviceHub {
       socket.end(`${JSON.stringify({ type: 'error', message: 'too many devices' })}\n`)
       return
     }
-    const session: Session = { socket, device: undefined, toldHereMs: 0 }
+    const session: Session = { socket, device: undefined, toldHereMs: 0, tared: undefined, asks: [] }
     this.sessions.add(session)
     const cutter = new LineCutter()
     socket.setEncoding('utf8')
@@ -120,10 +131,24 @@ export class DeviceHub {
       this.tellHere(device, true)
     }
     switch (said.type) {
-      case 'mass':
-        this.waiting.set(`${device} mass`, { kind: 'mass', device, atMs, ...massOf(said) })
-        if (said.massG !== null) this.keep(device, 'mass', atMs, said.massG, said.stable)
+      case 'mass': {
+        const { massG, stable, overload } = said
+        const before = this.zeros.get(device) ?? NO_ZERO
+        const kept = session.tared === undefined ? zeroAfterSilence(before, said.tared) : before
+        const { atMs: zeroedAtMs } = this.setZero(device, watchZero(kept, said, atMs))
+        session.tared = said.tared
+        this.waiting.set(`${device} mass`, {
+          kind: 'mass',
+          device,
+          atMs,
+          massG,
+          stable,
+          overload,
+          zeroedAtMs,
+        })
+        if (massG !== null) this.keep(device, 'mass', atMs, massG, stable)
         return
+      }
       case 'temperature': {
         const channel = `t${said.channel}` as const
         this.waiting.set(`${device} ${channel}`, {
@@ -160,9 +185,26 @@ export class DeviceHub {
     this.tellHere(device, true)
     this.log.info({ device }, 'a device is here')
     this.workshop()
-      .then(({ db }) => meetDevice(db, device, name))
+      .then(async ({ db }) => {
+        await meetDevice(db, device, name)
+        if (!this.zeros.has(device))
+          this.recall(session, device, await lastAtNothing(db, device, this.nowMs()))
+      })
       // It says its name again when it next comes; what it reads is told all the same.
       .catch((error: unknown) => this.log.warn({ err: error, device }, 'a device could not be noted'))
+  }
+
+  /** What another process knew of a scale's zero, where it still stands. */
+  private recall(session: Session, device: string, atMs: number | null): void {
+    const { asked, atMs: knownMs } = this.zeros.get(device) ?? NO_ZERO
+    // Whatever was heard or asked meanwhile counts; before its first mass it is not said whether it is tared.
+    if (asked || knownMs !== null || (session.tared !== undefined && !session.tared)) return
+    this.setZero(device, { asked, atMs })
+  }
+
+  private setZero(device: string, zero: Zero): Zero {
+    this.zeros.set(device, zero)
+    return zero
   }
 
   private tellHere(device: string, here: boolean): void {
@@ -200,10 +242,3 @@ export class DeviceHub {
       .finally(() => (this.telling = undefined))
   }
 }
-
-const massOf = ({ massG, stable, tared, overload }: Extract<DeviceMessage, { type: 'mass' }>) => ({
-  massG,
-  stable,
-  tared,
-  overload,
-})

@@ -1,4 +1,5 @@
 import { sql } from 'kysely'
+import { NOTHING_G } from '../../core/mix'
 import type { DeviceChannel } from '../../core/pour'
 import type { DeviceCard, KeptReading } from '../../shared/devices'
 import type { Db } from '../db/client'
@@ -101,6 +102,30 @@ export async function keepReadings(db: Db, readings: readonly ReadingToKeep[]): 
     from jsonb_to_recordset(${rows}::jsonb) as r (d text, c text, at double precision, v double precision, s boolean)
     join device_use u on u.device_id = r.d and u.channel = r.c
     on conflict do nothing`.execute(db)
+}
+
+/** A weighing takes no longer: what a scale stood at before is of no bowl that is being filled. */
+const WEIGHING_MS = 3_600_000
+
+/** When a scale was last read still and at nothing at the bowl that it is put to; null where it was not. */
+export async function lastAtNothing(db: Db, device: string, nowMs: number): Promise<number | null> {
+  const row = await db
+    .selectFrom('reading as r')
+    .innerJoin('device_use as u', (j) =>
+      j
+        .onRef('u.device_id', '=', 'r.device_id')
+        .onRef('u.channel', '=', 'r.channel')
+        .onRef('u.pour_id', '=', 'r.pour_id')
+        .onRef('u.batch', '=', 'r.batch'),
+    )
+    .select((eb) => eb.fn.max('r.at').as('at'))
+    .where('r.device_id', '=', device)
+    .where('r.channel', '=', 'mass')
+    .where('r.stable', '=', true)
+    .where(sql<boolean>`abs(r.value) <= ${NOTHING_G}`)
+    .where('r.at', '>', new Date(nowMs - WEIGHING_MS))
+    .executeTakeFirst()
+  return row?.at?.getTime() ?? null
 }
 
 /** More points than this no chart shows. */

@@ -1,5 +1,4 @@
 import { MS_PER } from '../../core/units'
-import type { DeviceCommand } from '../../shared/deviceLine'
 import { BEAT_MS, type BeatMessage, type ChangeMessage } from '../../shared/changes'
 import type { LiveMessage } from '../../shared/devices'
 import { ChangeListener } from '../services/changeListener'
@@ -30,11 +29,11 @@ async function startListening(): Promise<ChangeListener> {
   return made
 }
 
-/** What one process tells the others of devices: what they say, or what one of them is to be told. */
+/** What one process tells the others of devices: what they say, or that a scale is to zero itself. */
 export interface LivePayload {
   /** The workshop. */
   w: string
-  m: (LiveMessage | { kind: 'command'; device: string; command: DeviceCommand })[]
+  m: (LiveMessage | { kind: 'tare'; device: string; id: string })[]
 }
 
 let hub: DeviceHub | undefined
@@ -43,7 +42,7 @@ function hearLive(payload: string): void {
   const { w, m } = JSON.parse(payload) as LivePayload
   const said: LiveMessage[] = []
   for (const message of m)
-    if (message.kind === 'command') hub?.command(message.device, message.command)
+    if (message.kind === 'tare') hub?.tare(message.device, message.id)
     else said.push(message)
   if (said.length === 0) return
   const text = sseOf('live', said)

@@ -41,12 +41,13 @@ test('a pour from tare to tapping by scale, button and thermometer alone; two br
   const pourId = pourIdOf(page)
   const other = await (await browser.newContext()).newPage()
   const twin = await page.context().newPage()
-  await Promise.all([open(other, `/pour/${pourId}`), open(twin, `/pour/${pourId}`)])
+  const path = `/pour/${pourId}`
+  await open(other, path)
   await expect(head(other)).toHaveText('Weigh the water')
 
   // From here on no hand touches a screen.
   const press = () => button.act({ do: 'press' })
-  const weigh = async (bowlG: number, massG: number) => {
+  const weigh = async (bowlG: number, massG: number, meanwhile = async () => {}) => {
     scale.act({ do: 'clear' })
     scale.act({ do: 'add', massG: bowlG })
     await expect(gauge(page)).toContainText('stand the bowl on it, then zero')
@@ -54,14 +55,18 @@ test('a pour from tare to tapping by scale, button and thermometer alone; two br
     await expect(gauge(page)).toHaveText('Nothing in it yet')
     scale.act({ do: 'add', massG: massG * 0.95, overS: 2 })
     await expect(gauge(page)).toHaveText('Slowly now')
-    // Pressed too early it does nothing.
+    await meanwhile()
+    // Pressed too early it does nothing, neither here nor in a window that saw no bowl stand at nothing.
     press()
     scale.act({ do: 'add', massG: massG * 0.05, overS: 1 })
     await expect(gauge(page)).toHaveText('Right. Go on')
     await expect(gauge(other)).toHaveText('Right. Go on')
     press()
   }
-  await weigh(236, 706)
+  await weigh(236, 706, async () => {
+    await open(twin, path)
+    await expect(gauge(twin)).toHaveText('Slowly now')
+  })
   await expect(head(page)).toHaveText('Weigh the plaster')
   await expect(head(other)).toHaveText('Weigh the plaster')
   await weigh(118, 1009)
@@ -122,6 +127,8 @@ test('a scale that falls silent stops nothing: typed values go on, and stand whe
   await open(page, '/plan')
   await toTheFirstWeighing(page)
   await page.getByRole('button', { name: 'Use Bench scale' }).click()
+  const button = standIn(buttonStandIn(workshop.devicePort, 'elbow', 'Elbow button'))
+  await page.getByRole('button', { name: 'Knock with Elbow button' }).click()
   // It stands at nothing, and yet is to be zeroed: a bowl that comes later would count as water.
   await expect(gauge(page)).toContainText('stand the bowl on it, then zero')
   scale.act({ do: 'add', massG: 236 })
@@ -131,6 +138,9 @@ test('a scale that falls silent stops nothing: typed values go on, and stand whe
   await expect(gauge(page)).toHaveText('Go on')
   scale.act({ do: 'pull' })
   await expect(page.getByRole('alert').filter({ hasText: 'Bench scale says nothing' })).toBeVisible()
+  // Nothing is known of what lies in the bowl: what was wanted does not count as weighed.
+  await expect(pool(page)).toContainText('Type what it shows')
+  await pool(page).click()
   await page.getByLabel('On the scale').fill('710 g')
   scale.act({ do: 'plug_in' })
   await expect(page.getByRole('button', { name: 'Take what it shows' })).toBeVisible()
@@ -139,8 +149,14 @@ test('a scale that falls silent stops nothing: typed values go on, and stand whe
   await expect(page.locator('.mass')).toContainText('706 g')
   await expect(page.getByLabel('On the scale')).toHaveValue('710 g')
   await page.getByLabel('On the scale').blur()
-  await pool(page).click()
+  // By a button that other windows hear as well, which know only the scale or the plan.
+  const twin = await page.context().newPage()
+  await open(twin, `/pour/${pourIdOf(page)}`)
+  await expect(gauge(twin)).toHaveText('Go on')
+  button.act({ do: 'press' })
   await expect(head(page)).toHaveText('Weigh the plaster')
+  await expect(head(twin)).toHaveText('Weigh the plaster')
+  await twin.close()
   await expect
     .poll(async () => (await storedEvents(workshop, pourIdOf(page))).at(-1)?.body)
     .toEqual({ type: 'weighed', what: 'water', massG: 710 })

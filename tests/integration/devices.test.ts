@@ -121,9 +121,28 @@ it('is put to a pour and a bowl until it is taken off; what it reads meanwhile i
 it('is zeroed from a window of the other server', async () => {
   const scale = await plugIn('zeroed')
   await until('the device to be known', async () => (await cards()).some((d) => d.id === 'zeroed'))
-  expect((await send(second, 'POST', '/api/devices/zeroed/tare', {})).status).toBe(200)
+  const ask = (device: string, id: string) => send(second, 'POST', `/api/devices/${device}/tare`, { id })
+  const press = randomUUID()
+  expect((await ask('zeroed', press)).status).toBe(200)
   await scale.answered('tare')
-  expect((await send(second, 'POST', '/api/devices/nobody/tare', {})).status).toBe(404)
+  expect((await ask('nobody', press)).status).toBe(404)
+  expect((await ask('zeroed', 'now')).status).toBe(400)
+  // Every window is told since when it counts, also one that is opened later. A second window that heard the same press
+  // asks late: by then something lies in the bowl, which is not to be lost.
+  const window = await follow(second)
+  const weigh = (massG: number) => scale.say({ type: 'mass', value: massG, stable: true, tare: true })
+  weigh(0)
+  const at = await window.nextLive(massOf('zeroed', 0))
+  weigh(400)
+  const zeroedAtMs = (at as Extract<LiveMessage, { kind: 'mass' }>).zeroedAtMs!
+  expect(zeroedAtMs).toBeGreaterThan(0)
+  expect(await (await follow(first)).nextLive(massOf('zeroed', 400))).toMatchObject({ zeroedAtMs })
+  await ask('zeroed', press)
+  await ask('zeroed', randomUUID())
+  await scale.answered('tare', 2)
+  expect(scale.answers.filter((a) => a.type === 'tare')).toHaveLength(2)
+  weigh(401)
+  expect(await window.nextLive(massOf('zeroed', 401))).toMatchObject({ zeroedAtMs: null })
 })
 
 it('refuses what is no device, no channel and no pour', async () => {
@@ -157,20 +176,34 @@ it('lives with noise on the line, a line without an end, plain text, and a secon
   expect(window.live.some((m) => m.kind === 'here' && m.device === 'noisy' && !m.here)).toBe(false)
 })
 
-it('a stand-in comes again by itself when the server was away, and goes on', async () => {
+it('a stand-in comes again by itself when server or plug were away, still zeroed, and goes on', async () => {
   const port = await freePort()
   const serverPort = await freePort()
   let server = await startServer(database.url, { port: serverPort, devicePort: port })
   const scale = scaleStandIn(port, 'comes-again', 'Comes again')
   closing.push(scale.stop)
+  scale.act({ do: 'add', massG: 236 })
+  const isAt = (massG: number) => (m: LiveMessage) =>
+    massOf('comes-again', massG)(m) && m.kind === 'mass' && m.stable
+  const zeroOf = async (massG: number) =>
+    ((await (await follow(server)).nextLive(isAt(massG))) as { zeroedAtMs: number | null }).zeroedAtMs
+  expect(await zeroOf(236)).toBeNull()
+  await put('comes-again', 'mass', { pourId: await newPour(), batch: 0 })
+  const askedMs = Date.now()
+  await send(server, 'POST', '/api/devices/comes-again/tare', { id: randomUUID() })
+  expect(await zeroOf(0)).toBeGreaterThan(askedMs)
   scale.act({ do: 'add', massG: 400 })
-  await (await follow(server)).nextLive((m) => massOf('comes-again', 400)(m) && m.kind === 'mass' && m.stable)
+  const zeroedAtMs = await zeroOf(400)
   await server.stop('SIGKILL')
   server = await startServer(database.url, { port: serverPort, devicePort: port })
-  await (await follow(server)).nextLive((m) => massOf('comes-again', 400)(m) && m.kind === 'mass' && m.stable)
+  let recalled = null as number | null
+  // Looked up while it is heard already.
+  await until('its zero to be recalled', async () => (recalled = await zeroOf(400)) !== null)
+  expect(recalled).toBeGreaterThan(askedMs)
+  expect(recalled).toBeLessThanOrEqual(zeroedAtMs!)
   scale.act({ do: 'pull' })
   await (await follow(server)).nextLive((m) => m.kind === 'here' && m.device === 'comes-again' && !m.here)
   scale.act({ do: 'plug_in' })
-  await (await follow(server)).nextLive((m) => m.kind === 'mass' && m.device === 'comes-again' && m.stable)
+  expect(await zeroOf(400)).toBe(recalled)
   await server.stop()
 })

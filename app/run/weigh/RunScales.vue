@@ -24,7 +24,7 @@ defineProps<{
         Take what it shows
       </button>
       <button v-else type="button" class="ghost" @click="weighing.typeInstead()">Type it</button>
-      <button type="button" class="ghost" @click="weighing.zero()">Zero it</button>
+      <button type="button" class="ghost" @click="scale.zero()">Zero it</button>
     </template>
     <button v-if="scale.isPut" type="button" class="ghost" @click="scale.takeOff()">Take it off</button>
     <template v-if="!scale.says">
@@ -52,6 +52,9 @@ defineProps<{
     <button v-for="d in buttons.put" :key="d.id" type="button" class="ghost" @click="buttons.takeOff(d.id)">
       {{ d.name }} knocks here: take it off
     </button>
+    <small v-if="buttons.elsewhere && !scale.says">
+      Without a scale that every screen hears, a press goes by the device it was put here from.
+    </small>
     <small v-if="scale.line.failure" role="alert">{{ scale.line.failure }}</small>
   </section>
 </template>

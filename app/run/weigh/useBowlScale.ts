@@ -1,5 +1,6 @@
 import { computed, watch } from 'vue'
 import type { ReadingRef } from '#core/pour'
+import { useBench } from '~/stores/bench'
 import { useDevices } from '~/stores/devices'
 import { useWorkshop } from '~/stores/workshop'
 import { useScale } from './useScale'
@@ -13,10 +14,12 @@ export function useBowlScale(pourId: string, batch: () => number | undefined) {
   const workshop = useWorkshop()
   const devices = useDevices()
   const line = useScale()
+  const { isReal } = useBench()
 
   const useOf = (id: string) =>
     workshop.devices.find((d) => d.id === id)?.uses.find((u) => u.channel === 'mass' && u.pourId === pourId)
-  const device = computed(() => workshop.devices.find((d) => useOf(d.id)))
+  // At a rehearsal nothing is heard of the workshop's devices.
+  const device = computed(() => (isReal ? workshop.devices.find((d) => useOf(d.id)) : undefined))
   // What it reads from here on is of the next bowl.
   watch([device, batch], ([under, bowl]) => {
     if (under && bowl !== undefined && useOf(under.id)!.batch !== bowl)
@@ -36,17 +39,20 @@ export function useBowlScale(pourId: string, batch: () => number | undefined) {
 
   return {
     line,
-    /** Which one it is; another counts from elsewhere. */
-    key: computed(() => (line.connected.value ? 'line' : (device.value?.id ?? ''))),
     says,
+    /** There is one, on this device's own line or put here, whether or not it says anything. */
+    isExpected: computed(() => line.connected.value || device.value !== undefined),
+    /** Only this window hears it. */
+    isOwn: computed(() => line.connected.value),
     name: computed(() => (line.connected.value ? 'Your scale' : (device.value?.name ?? ''))),
     /** One was put here, and says nothing. */
     isGone: computed(() => !line.connected.value && device.value !== undefined && !now.value?.here),
     isPut: computed(() => device.value !== undefined),
     others,
-    zero() {
+    /** @param askId the press that asks, where every window hears it. */
+    zero(askId: string = crypto.randomUUID()) {
       if (line.connected.value) line.zero()
-      else if (device.value) void workshop.tareDevice(device.value.id)
+      else if (device.value) void workshop.tareDevice(device.value.id, askId)
     },
     put: (id: string) => workshop.putDeviceTo(id, 'mass', { pourId, batch: batch() ?? 0 }),
     takeOff() {

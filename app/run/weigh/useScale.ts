@@ -1,6 +1,7 @@
 import { computed, ref, shallowRef } from 'vue'
-import { LineCutter, readDeviceLine } from '~~/shared/deviceLine'
-import { workshopClock } from '~/stores/clock'
+import { NO_ZERO, askedToZero, watchZero, type Zero } from '#core/mix'
+import { LineCutter, readDeviceLine, type DeviceMessage } from '~~/shared/deviceLine'
+import { useClock } from '~/stores/bench'
 import type { ScaleSays } from './weighStep'
 
 /** What this needs of the browser's serial ports; the DOM's own types do not have them yet. */
@@ -21,10 +22,11 @@ const BAUD_RATE = 9600
 const says = shallowRef<ScaleSays>()
 const connected = ref(false)
 const failure = ref('')
-const zeroG = ref(0)
-const port = shallowRef<SerialPort>()
+/** What it showed where it was zeroed here; what it says counts from there. */
+let zeroG = 0
+let zero: Zero = NO_ZERO
 
-async function read(from: SerialPort): Promise<void> {
+async function read(from: SerialPort, nowMs: () => number): Promise<void> {
   const reader = from.readable!.getReader()
   const decoder = new TextDecoder()
   const cutter = new LineCutter()
@@ -33,12 +35,18 @@ async function read(from: SerialPort): Promise<void> {
     if (done) return
     for (const line of cutter.cut(decoder.decode(value, { stream: true })).lines) {
       const said = readDeviceLine(line)
-      if (said?.type === 'mass') {
-        const { massG, stable, tared, overload } = said
-        says.value = { massG, stable, tared, overload, atMs: workshopClock.nowMs() }
-      }
+      if (said?.type === 'mass') says.value = counted(said, nowMs())
     }
   }
+}
+
+/** Zeroed here as soon as it stands still, whatever it can do by itself. */
+function counted(said: Extract<DeviceMessage, { type: 'mass' }>, atMs: number): ScaleSays {
+  const { stable, overload } = said
+  if (zero.asked && stable && said.massG !== null) zeroG = said.massG
+  const massG = said.massG === null ? null : said.massG - zeroG
+  zero = watchZero(zero, { massG, stable, tared: zeroG === 0 ? said.tared : null }, atMs)
+  return { massG, stable, overload, zeroedAtMs: zero.atMs, atMs }
 }
 
 /**
@@ -46,14 +54,17 @@ async function read(from: SerialPort): Promise<void> {
  * step. `says` counts from where it was last zeroed here.
  */
 export function useScale() {
+  const clock = useClock()
   async function connect() {
     if (!serial) return
     failure.value = ''
+    zeroG = 0
+    zero = NO_ZERO
     try {
-      port.value = await serial.requestPort()
-      await port.value.open({ baudRate: BAUD_RATE })
+      const port = await serial.requestPort()
+      await port.open({ baudRate: BAUD_RATE })
       connected.value = true
-      await read(port.value)
+      await read(port, () => clock.nowMs())
       failure.value = 'The scale has stopped sending. Type what it shows.'
     } catch (error) {
       // Closing the browser's own chooser is an answer, not a fault.
@@ -63,11 +74,14 @@ export function useScale() {
     connected.value = false
     says.value = undefined
   }
-  function zero() {
-    zeroG.value = says.value?.massG ?? 0
+  return {
+    can: serial !== undefined,
+    connected,
+    says: computed(() => says.value),
+    failure,
+    connect,
+    zero: () => {
+      zero = askedToZero()
+    },
   }
-  const net = computed(
-    () => says.value && { ...says.value, massG: says.value.massG && says.value.massG - zeroG.value },
-  )
-  return { can: serial !== undefined, connected, says: net, failure, connect, zero }
 }

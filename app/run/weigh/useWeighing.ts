@@ -1,27 +1,28 @@
 import { useIntervalFn } from '@vueuse/core'
-import { computed, ref, shallowRef, watch } from 'vue'
-import type { ReadingRef, StepId } from '#core/pour'
+import { computed, ref, watch } from 'vue'
+import { foldPour, keyOfStep, type PourFacts, type ReadingRef } from '#core/pour'
+import type { PourRecord } from '~~/shared/records'
 import { elapsedMs } from '~/stores/clock'
-import { isWeighStep } from '../knock/advance'
+import { isWeighStep, massToWeighG } from '../knock/advance'
+import type { KnownBy } from '../knock/pressed'
 import type { useBowlScale } from './useBowlScale'
-import { NOT_YET, watchWeighing, weighPhaseOf } from './weighStep'
+import { isRight, weighPhaseOf } from './weighStep'
 
-/** What a knock does where something is to be weighed. */
-export type WeighKnock =
+/** What a knock does where something is to be weighed, and by what: which of several windows knows best (`pressed.ts`). */
+export type WeighKnock = { by: KnownBy } & (
   | { does: 'record'; massG: number; from?: { reading?: ReadingRef } }
   | { does: 'zero' }
   /** Nothing: it is not there yet, or cannot be read. */
   | { does: 'wait' }
+)
 
 /**
  * One weighing: what is to be weighed, what a scale says of it, what was typed. What was typed stands, whatever a scale
  * says; a scale's figure is taken only where it is stable.
  */
 export function useWeighing(
-  step: () => StepId | undefined,
-  batch: () => number | undefined,
-  targetG: () => number | undefined,
-  divisionG: () => number,
+  record: () => PourRecord | undefined,
+  facts: () => PourFacts | undefined,
   scale: ReturnType<typeof useBowlScale>,
 ) {
   /** A bowl comes to rest in real time, however fast the bench goes. */
@@ -30,39 +31,57 @@ export function useWeighing(
   const typedG = ref<number>()
   const isTyped = ref(false)
   const problem = ref('')
-  const seen = shallowRef(NOT_YET)
-  const keyNow = () => `${step()} ${batch()}`
-  /** The step that the scale was zeroed for last. */
-  let zeroedAt: string | undefined
-  watch([step, batch], () => {
+  const keyOf = (of: PourFacts | undefined) => of?.next && keyOfStep(of.next)
+  const key = computed(() => keyOf(facts()))
+  const targetG = computed(() => {
+    const known = facts()
+    return known && massToWeighG(known.step, known)
+  })
+  watch(key, () => {
     typedG.value = undefined
     isTyped.value = false
     problem.value = ''
-    // Taken back to where it was zeroed, the weighing goes on: what lies there is still what went in.
-    seen.value = zeroedAt === keyNow() ? { ...NOT_YET, zeroed: true } : NOT_YET
-  })
-  watch(scale.key, () => {
-    zeroedAt = undefined
-    seen.value = NOT_YET
-  })
-  watch([scale.says, now], ([says, nowMs]) => {
-    const target = targetG()
-    if (target === undefined) return
-    seen.value = watchWeighing(seen.value, says, target, divisionG(), nowMs)
-    if (seen.value.zeroed) zeroedAt = keyNow()
-  })
-  const phase = computed(() => {
-    const target = targetG()
-    return target === undefined || isTyped.value
-      ? undefined
-      : weighPhaseOf(seen.value, scale.says.value, target, divisionG(), now.value)
   })
 
+  /**
+   * The step that the scale was last zeroed for: the one in hand at that moment. From what all windows know, so that all
+   * say the same of one bowl, also one that was opened while it fills; and taken back to, a weighing goes on where it was.
+   */
+  const zeroedFor = computed(() => {
+    const pour = record()
+    const atMs = scale.says.value?.zeroedAtMs
+    return pour && typeof atMs === 'number'
+      ? keyOf(
+          foldPour(
+            pour.plan,
+            pour.events.filter((e) => e.occurredAtMs <= atMs),
+            pour.revision,
+          ),
+        )
+      : undefined
+  })
+  const phaseAfter = (rightForMs: number) => {
+    const says = scale.says.value
+    if (!says || targetG.value === undefined || isTyped.value) return undefined
+    const zeroed = key.value !== undefined && zeroedFor.value === key.value
+    const divisionG = facts()?.plan.scaleDivisionG ?? 1
+    return weighPhaseOf(says, zeroed, targetG.value, divisionG, rightForMs)
+  }
+  const rightSinceMs = ref<number>()
+  watch([scale.says, now, key], () => {
+    const phase = phaseAfter(0)
+    rightSinceMs.value = phase && isRight(phase) ? (rightSinceMs.value ?? now.value) : undefined
+  })
+  const phase = computed(() => phaseAfter(now.value - (rightSinceMs.value ?? now.value)))
+
+  /** There is to be a scale and it says nothing: what was wanted is then no figure of what was weighed. */
+  const isSilent = computed(() => scale.isExpected.value && !scale.says.value && !isTyped.value)
   /** In the field: what was typed, else what the scale stands at, else what is wanted. */
   const massG = computed({
     get: () => {
       if (isTyped.value) return typedG.value
-      if (!scale.says.value) return targetG()
+      if (isSilent.value) return undefined
+      if (!scale.says.value) return targetG.value
       return phase.value?.phase === 'enough' ? scale.says.value.massG! : undefined
     },
     set: (typed) => {
@@ -70,10 +89,6 @@ export function useWeighing(
       isTyped.value = true
     },
   })
-  function zero() {
-    seen.value = { ...NOT_YET, zeroAsked: true }
-    scale.zero()
-  }
   function typeInstead() {
     isTyped.value = true
   }
@@ -83,26 +98,30 @@ export function useWeighing(
   }
 
   function knock(): WeighKnock {
-    if (isTyped.value || !phase.value)
+    if (!phase.value) {
+      const by = isTyped.value ? 'typed' : isSilent.value ? 'nothing' : 'plan'
       return massG.value === undefined || problem.value
-        ? { does: 'wait' }
-        : { does: 'record', massG: massG.value }
-    if (phase.value.phase === 'zero') return { does: 'zero' }
+        ? { by, does: 'wait' }
+        : { by, does: 'record', massG: massG.value }
+    }
+    const by = scale.isOwn.value ? 'own_scale' : 'scale'
+    if (phase.value.phase === 'zero') return { by, does: 'zero' }
     const says = scale.says.value!
     return phase.value.phase === 'enough'
-      ? { does: 'record', massG: says.massG!, from: scale.cite(says) }
-      : { does: 'wait' }
+      ? { by, does: 'record', massG: says.massG!, from: scale.cite(says) }
+      : { by, does: 'wait' }
   }
 
   return {
+    targetG,
     massG,
     isTyped,
+    isSilent,
     problem,
     phase,
-    zero,
     typeInstead,
     followScale,
     knock,
-    isNow: computed(() => isWeighStep(step())),
+    isNow: computed(() => isWeighStep(facts()?.step)),
   }
 }

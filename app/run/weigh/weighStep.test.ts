@@ -1,88 +1,105 @@
+import { effectScope, nextTick, shallowRef } from 'vue'
 import { expect, it } from 'vitest'
-import { NOT_YET, watchWeighing, weighPhaseOf, type ScaleSays, type WeighWatch } from './weighStep'
+import { foldPour, keepPlan, type EventBody } from '#core/pour'
+import { eventAt, testPlan } from '../../../tests/unit/plans'
+import { useWeighing, type WeighKnock } from './useWeighing'
+import { isRight, weighPhaseOf, type ScaleSays } from './weighStep'
 
 const TARGET_G = 700
-/** Plays what a scale says, second by second, and gives what the step makes of it. */
-function play(
-  lines: readonly (readonly [atS: number, massG: number | null, stable: boolean, tared?: boolean])[],
-) {
-  let watch: WeighWatch = NOT_YET
-  return lines.map(([atS, massG, stable, tared = true]) => {
-    const says: ScaleSays = { massG, stable, tared, overload: massG === null, atMs: atS * 1000 }
-    watch = watchWeighing(watch, says, TARGET_G, 1, atS * 1000)
-    const phase = weighPhaseOf(watch, says, TARGET_G, 1, atS * 1000)!
-    return phase.phase === 'enough' && phase.offered ? 'offered' : phase.phase
-  })
-}
+const says = (massG: number | null, change: Partial<ScaleSays> = {}): ScaleSays => ({
+  massG,
+  stable: true,
+  overload: massG === null,
+  zeroedAtMs: 0,
+  atMs: 0,
+  ...change,
+})
+const phaseOf = (of: ScaleSays, zeroed = true, rightForMs = 0) =>
+  weighPhaseOf(of, zeroed, TARGET_G, 1, rightForMs)
 
 it('asks to be zeroed with the bowl on, fills, and offers the next step after two seconds of rest', () => {
-  expect(
-    play([
-      [0, 0, true, false],
-      [1, 236, true, false],
-      [2, 0, true],
-      [3, 400, false],
-      [4, 700, false],
-      [5, 702, true],
-      [6, 702, true],
-      [7, 702, true],
-      [8, 702, true],
-    ]),
-  ).toEqual(['zero', 'zero', 'filling', 'filling', 'filling', 'enough', 'enough', 'offered', 'offered'])
+  expect(phaseOf(says(236), false)).toEqual({ phase: 'zero' })
+  expect(phaseOf(says(0)).phase).toBe('filling')
+  expect(phaseOf(says(700, { stable: false })).phase).toBe('filling')
+  const lies = phaseOf(says(702), true, 1999)
+  expect(lies).toMatchObject({ phase: 'enough', offered: false })
+  expect(isRight(lies)).toBe(true)
+  expect(phaseOf(says(702), true, 2000)).toMatchObject({ offered: true })
+  // Too much is enough, and offers nothing.
+  const over = phaseOf(says(720), true, 9000)
+  expect(over).toMatchObject({ phase: 'enough', offered: false })
+  expect(isRight(over)).toBe(false)
 })
 
-it('an empty scale at nothing is not zeroed: the bowl put on it then would count as water', () => {
-  expect(
-    play([
-      [0, 0, true, false],
-      [1, 236, true, false],
-      [5, 700, true, false],
-    ]),
-  ).toEqual(['zero', 'zero', 'zero'])
-  // One that cannot say that it was zeroed is taken at its word once it was asked to.
-  const asked = { ...NOT_YET, zeroAsked: true }
-  const says = { massG: 0, stable: true, tared: null, overload: false, atMs: 0 }
-  expect(watchWeighing(asked, says, TARGET_G, 1, 0).zeroed).toBe(true)
-  expect(watchWeighing(asked, { ...says, massG: 236 }, TARGET_G, 1, 0).zeroed).toBe(false)
-  expect(watchWeighing(asked, { ...says, tared: false }, TARGET_G, 1, 0).zeroed).toBe(false)
+it('overloaded it says so, zeroed or not', () => {
+  expect(phaseOf(says(null), false)).toEqual({ phase: 'overload' })
 })
 
-it('a scale that was switched off and on has lost its zero, and says or is taken to have', () => {
-  const filled = { massG: 300, stable: true, overload: false, atMs: 0 }
-  const zeroed = { ...NOT_YET, zeroAsked: true, zeroed: true }
-  const look = (before: WeighWatch, says: ScaleSays | undefined) =>
-    watchWeighing(before, says, TARGET_G, 1, 0)
-  expect(look(zeroed, { ...filled, tared: true }).zeroed).toBe(true)
-  expect(look(zeroed, { ...filled, tared: false }).zeroed).toBe(false)
-  expect(look(zeroed, { ...filled, tared: null }).zeroed).toBe(true)
-  const back = look(look(zeroed, undefined), { ...filled, massG: 0, tared: null })
-  expect([back.zeroed, back.zeroAsked]).toEqual([false, false])
-  // One that kept its zero over a broken line goes on.
-  expect(look(look(zeroed, undefined), { ...filled, tared: true }).zeroed).toBe(true)
+/** A pour whose mould was ready after a second, its scale, and what a knock would do there. */
+function atTheScale(plan = testPlan()) {
+  const kept = keepPlan(plan)
+  const events = shallowRef([eventAt(1000, { type: 'mould_ready' })])
+  const scale = {
+    says: shallowRef<ScaleSays>(),
+    isExpected: shallowRef(true),
+    isOwn: shallowRef(false),
+    cite: () => ({}),
+  }
+  const record = () => ({
+    id: 'p',
+    plan: kept,
+    revision: 1,
+    earlierPlans: [],
+    createdAtMs: 0,
+    events: events.value,
+  })
+  const weighing = effectScope(true).run(() =>
+    useWeighing(record, () => foldPour(kept, events.value), scale as never),
+  )!
+  return {
+    weighing,
+    scale,
+    knock: (now: ScaleSays | undefined): WeighKnock => {
+      scale.says.value = now
+      return weighing.knock()
+    },
+    happens: async (atMs: number, body: EventBody) => {
+      const event = eventAt(atMs, body)
+      events.value = [...events.value, event]
+      await nextTick()
+      return event
+    },
+  }
+}
+
+it('zeroed before this step it is zeroed again; opened while the bowl fills it knows that it was', () => {
+  const { knock } = atTheScale()
+  expect(knock(says(0, { zeroedAtMs: 500 }))).toEqual({ by: 'scale', does: 'zero' })
+  expect(knock(says(300, { zeroedAtMs: 2000 }))).toEqual({ by: 'scale', does: 'wait' })
+  expect(knock(says(706, { zeroedAtMs: 2000 }))).toMatchObject({ does: 'record', massG: 706 })
+  expect(knock(says(706, { zeroedAtMs: null })).does).toBe('zero')
 })
 
-it('a touch of the bowl begins the two seconds anew; too much is enough, and offers nothing', () => {
-  expect(
-    play([
-      [0, 0, true],
-      [1, 700, true],
-      [2, 731, false],
-      [3, 700, true],
-      [4, 700, true],
-      [5, 700, true],
-      [6, 720, true],
-      [9, 720, true],
-    ]),
-  ).toEqual(['filling', 'enough', 'filling', 'enough', 'enough', 'offered', 'enough', 'enough'])
+it('taken back, a weighing goes on where it was, unless the scale was zeroed for the next one', async () => {
+  const { knock, happens } = atTheScale()
+  const weighed = await happens(9000, { type: 'weighed', what: 'water', massG: 706 })
+  expect(knock(says(-236, { zeroedAtMs: 2000 })).does).toBe('zero')
+  await happens(20_000, { type: 'void', targetId: weighed.id })
+  expect(knock(says(706, { zeroedAtMs: 2000 })).does).toBe('record')
+  expect(knock(says(706, { zeroedAtMs: 12_000 })).does).toBe('zero')
+  expect(knock(says(706, { zeroedAtMs: 21_000 })).does).toBe('record')
 })
 
-it('overloaded it says so, and goes on where it was', () => {
-  expect(
-    play([
-      [0, 0, true],
-      [1, null, false],
-      [2, 650, true],
-    ]),
-  ).toEqual(['filling', 'overload', 'filling'])
-  expect(weighPhaseOf(NOT_YET, undefined, TARGET_G, 1, 0)).toBeUndefined()
+it('where the scale says nothing, what was wanted is not taken for what was weighed', () => {
+  const { weighing, scale, knock } = atTheScale()
+  expect(knock(undefined)).toEqual({ by: 'nothing', does: 'wait' })
+  expect(weighing.isSilent.value).toBe(true)
+  expect(weighing.massG.value).toBeUndefined()
+  weighing.massG.value = 710
+  expect(knock(undefined)).toEqual({ by: 'typed', does: 'record', massG: 710 })
+  // What was typed stands, whatever the scale says.
+  expect(knock(says(300, { zeroedAtMs: 2000 }))).toMatchObject({ by: 'typed', massG: 710 })
+  weighing.followScale()
+  scale.isExpected.value = false
+  expect(knock(undefined)).toEqual({ by: 'plan', does: 'record', massG: weighing.targetG.value })
 })
