@@ -22,6 +22,8 @@ const BAUD_RATE = 9600
 const says = shallowRef<ScaleSays>()
 const connected = ref(false)
 const failure = ref('')
+type MassSaid = Extract<DeviceMessage, { type: 'mass' }>
+let last: MassSaid | undefined
 /** What it showed where it was zeroed here; what it says counts from there. */
 let zeroG = 0
 let zero: Zero = NO_ZERO
@@ -35,13 +37,16 @@ async function read(from: SerialPort, nowMs: () => number): Promise<void> {
     if (done) return
     for (const line of cutter.cut(decoder.decode(value, { stream: true })).lines) {
       const said = readDeviceLine(line)
-      if (said?.type === 'mass') says.value = counted(said, nowMs())
+      if (said?.type === 'mass') {
+        last = said
+        says.value = counted(said, nowMs())
+      }
     }
   }
 }
 
 /** Zeroed here as soon as it stands still, whatever it can do by itself. */
-function counted(said: Extract<DeviceMessage, { type: 'mass' }>, atMs: number): ScaleSays {
+function counted(said: MassSaid, atMs: number): ScaleSays {
   const { stable, overload } = said
   if (zero.asked && stable && said.massG !== null) zeroG = said.massG
   const massG = said.massG === null ? null : said.massG - zeroG
@@ -73,6 +78,7 @@ export function useScale() {
     }
     connected.value = false
     says.value = undefined
+    last = undefined
   }
   return {
     can: serial !== undefined,
@@ -80,8 +86,10 @@ export function useScale() {
     says: computed(() => says.value),
     failure,
     connect,
-    zero: () => {
+    zero() {
       zero = askedToZero()
+      // One that sends only what has changed says nothing more while the bowl stands still.
+      if (last) says.value = counted(last, clock.nowMs())
     },
   }
 }
