@@ -95,12 +95,19 @@ const DEMO_BAGS: Partial<Record<DemoPlasterKey, DemoBag>> = {
   },
 }
 
-const DEMO_BOWLS: BowlInput[] = [
-  { name: 'Rubber bowl', volumeMl: 700, tareG: 118 },
-  { name: 'Blue basin', volumeMl: 4000, tareG: 236 },
-  { name: 'Black bucket', volumeMl: 10_000, tareG: 512 },
+const DEMO_BOWLS: (BowlInput & { bowlId: string })[] = [
+  { bowlId: randomUUID(), name: 'Rubber bowl', volumeMl: 700, tareG: 118 },
+  { bowlId: randomUUID(), name: 'Blue basin', volumeMl: 4000, tareG: 236 },
+  { bowlId: randomUUID(), name: 'Black bucket', volumeMl: 10_000, tareG: 512 },
 ]
-const BLUE_BASIN = DEMO_BOWLS[1]!
+const [RUBBER_BOWL, BLUE_BASIN] = DEMO_BOWLS
+/** All out of one bowl, or as many as it takes of it. */
+const mixedIn = (bowl = BLUE_BASIN!): PourPlan['batching'] => ({
+  split: { by: 'need' },
+  bowl,
+  pourRateMlMin: null,
+  scaleCapacityG: 5000,
+})
 
 /** Bowls that follow one another, each named by its layer. */
 const inLayers = (...layers: [name: string, sharePct: number][]): PourPlan['batching'] => ({
@@ -311,14 +318,40 @@ const DEMO_PLACES = {
 } satisfies Record<string, PlaceInput>
 type PlaceIds = Record<keyof typeof DEMO_PLACES, string>
 
+/** What a litre of slurry weighs that came to so many parts of water instead of what was planned. */
+function checkOf(of: PourPlan, consistency: number): EventBody {
+  const mix = mixProperties({ ...of, consistency, plaster: of.plaster.properties })
+  return { type: 'slurry_checked', massG: Math.round(mix.slurryDensityKgM3), volumeMl: 1000 }
+}
+
 /**
- * A tile of some weeks ago: seen to set at this factor against its card, and dried on the rack. What the bag by the door
- * and the rack have taught comes of these.
+ * A tile of some weeks ago: seen to set at this factor against its card, what was over measured, and dried on the rack.
+ * What the bag by the door, the rubber bowl and the rack have taught comes of these. Mina sifts by eye, a little thin.
+ * @param gave what the bowl really gave of what was weighed into it.
  */
-function tileOf(plan: MakePlan, name: string, who: string, agoS: number, slower: number): DemoPour {
-  const of = plan(name, 'tile')
+function tileOf(
+  plan: MakePlan,
+  name: string,
+  who: 'Mina' | 'Ines' | 'Odile',
+  agoS: number,
+  slower: number,
+  gave: number,
+): DemoPour {
+  const byEye: Partial<PourPlan> = who === 'Mina' ? { ratioMethod: 'by_eye', siftStage: 'lake_bed' } : {}
+  const of = plan(name, 'tile', { ...byEye, batching: mixedIn(RUBBER_BOWL) })
   const facts = outlookFrom(keepPlan(of), toEvents(0, settingDueIn(of, who, 0)))
-  const wet = settingDueIn(of, who, -25 * MIN * slower)
+  const run = settingDueIn(of, who, -25 * MIN * slower)
+  const after = (type: EventBody['type'], afterS: number, body: EventBody): Timed => [
+    run.find(([, , b]) => b.type === type)![0] + afterS,
+    who,
+    body,
+  ]
+  const overMl = Math.round(gave * facts.actual!.slurryMl - of.mould.cavityMl)
+  const wet = [
+    ...run,
+    ...('siftStage' in byEye ? [after('stirred', 15, checkOf(of, of.consistency * 1.05))] : []),
+    after('tapped', 20, { type: 'left_over', volumeMl: overMl }),
+  ]
   const startS = outlookFrom(keepPlan(of), toEvents(0, wet)).settingStartMs! / 1000
   const at = (mark: 'initial_set' | 'final_set') => startS + slower * facts.setting.timeS[mark].mid
   const cues: Timed[] = [
@@ -413,12 +446,7 @@ function demoPours(plan: MakePlan): DemoPour[] {
     filling: 'squeezed',
     stirS: 180,
     soakS: 180,
-    batching: {
-      split: { by: 'need' },
-      bowl: BLUE_BASIN,
-      pourRateMlMin: null,
-      scaleCapacityG: 5000,
-    },
+    batching: mixedIn(),
   })
   const jug = plan('Lamp-oil jug, second half', 'jug', { dryTarget: 'pottery_mould', stirS: 240 })
   const jugOld = plan('Lamp-oil jug, first half', 'jug', { dryTarget: 'pottery_mould', stirS: 240 })
@@ -541,11 +569,11 @@ function demoPours(plan: MakePlan): DemoPour[] {
       ],
       ageS: 11 * DAY,
     },
-    tileOf(plan, 'Chart tile A3, the weir', 'Mina', 41 * DAY, 1.22),
-    tileOf(plan, 'Chart tile A4, the ferry steps', 'Ines', 34 * DAY, 1.1),
-    tileOf(plan, 'Chart tile A5, the salt pans', 'Mina', 27 * DAY, 1.24),
-    tileOf(plan, 'Chart tile A6, the spit', 'Odile', 20 * DAY, 1.16),
-    tileOf(plan, 'Chart tile A7, the groynes', 'Mina', 13 * DAY, 1.2),
+    tileOf(plan, 'Chart tile A3, the weir', 'Mina', 41 * DAY, 1.22, 0.968),
+    tileOf(plan, 'Chart tile A4, the ferry steps', 'Ines', 34 * DAY, 1.1, 0.975),
+    tileOf(plan, 'Chart tile A5, the salt pans', 'Mina', 27 * DAY, 1.24, 0.962),
+    tileOf(plan, 'Chart tile A6, the spit', 'Odile', 20 * DAY, 1.16, 0.97),
+    tileOf(plan, 'Chart tile A7, the groynes', 'Mina', 13 * DAY, 1.2, 0.973),
     {
       of: tileFailed,
       photo: { svg: FAILED_TILE, agoS: 7 * DAY - 480, who: 'Tomas', id: tilePhoto },
@@ -647,7 +675,7 @@ async function loadStock(trx: Db, nowMs: number) {
       await addSpoonTest(trx, bagId, { id: randomUUID(), atMs, ...mix, tookS })
     }
   }
-  for (const bowl of DEMO_BOWLS) await putBowl(trx, randomUUID(), null, bowl)
+  for (const { bowlId, ...bowl } of DEMO_BOWLS) await putBowl(trx, bowlId, null, bowl)
   return { plasterIds, bagIds }
 }
 

@@ -119,70 +119,143 @@ async function save() {
 </script>
 
 <template>
-  <form class="page" novalidate @submit.prevent="save">
+  <div class="page">
     <h1>Settings</h1>
-    <section class="slab" aria-labelledby="s-workshop">
-      <h2 id="s-workshop">Workshop</h2>
-      <div class="fields">
-        <label class="field"
-          ><span>Its name</span><InputText v-model="form.workshopName" maxlength="120"
-        /></label>
-        <label class="field"
-          ><span>Who works at this device</span>
-          <InputText v-model="pours.who" maxlength="60" placeholder="written beside what is recorded here" />
-        </label>
-      </div>
-      <LearntNote v-if="hands" :name="hands" :subject="`person:${hands}`" factor="sprinkled" />
-    </section>
-    <section class="slab" aria-labelledby="s-units">
-      <h2 id="s-units">Units</h2>
-      <ChoicePills v-model="form.system" label="Units" :options="SYSTEMS" />
-      <LabelledPills
-        v-model="decimalSign"
-        label="How this workshop writes fifteen hundred and a half"
-        :options="SIGNS"
-      />
-      <p class="soft">
-        This browser writes {{ guessed }}. Until you say, what could be read either way is asked about.
-      </p>
-      <LabelledPills
-        v-if="form.system === 'metric'"
-        v-model="kitchen"
-        label="Whose cups and pints"
-        :options="KITCHENS"
-      />
-      <div class="fields">
-        <QuantityField
-          v-model="form.scaleDivisionG"
-          kind="number"
-          :decimals="2"
-          label="The scale’s smallest step"
-          suffix="g"
-          :min="0.01"
-          :max="1000"
-          @problem="problems.scale = $event"
+    <form class="kept" novalidate @submit.prevent="save">
+      <section class="slab" aria-labelledby="s-workshop">
+        <h2 id="s-workshop">Workshop</h2>
+        <div class="fields">
+          <label class="field"
+            ><span>Its name</span><InputText v-model="form.workshopName" maxlength="120"
+          /></label>
+          <label class="field"
+            ><span>Who works at this device</span>
+            <InputText
+              v-model="pours.who"
+              maxlength="60"
+              placeholder="written beside what is recorded here"
+            />
+          </label>
+        </div>
+        <LearntNote v-if="hands" :name="hands" :subject="`person:${hands}`" factor="sprinkled" />
+      </section>
+      <section class="slab" aria-labelledby="s-units">
+        <h2 id="s-units">Units</h2>
+        <ChoicePills v-model="form.system" label="Units" :options="SYSTEMS" />
+        <LabelledPills
+          v-model="decimalSign"
+          label="How this workshop writes fifteen hundred and a half"
+          :options="SIGNS"
         />
-        <QuantityField
-          :model-value="form.scaleCapacityG ?? undefined"
-          kind="mass"
-          label="Most it takes"
-          optional
-          :min="10"
-          :max="2000000"
-          @update:model-value="form.scaleCapacityG = $event ?? null"
-          @problem="problems.capacity = $event"
+        <p class="soft">
+          This browser writes {{ guessed }}. Until you say, what could be read either way is asked about.
+        </p>
+        <LabelledPills
+          v-if="form.system === 'metric'"
+          v-model="kitchen"
+          label="Whose cups and pints"
+          :options="KITCHENS"
         />
-        <label class="field"
-          ><span>Prices are in</span><InputText v-model="form.currency" maxlength="6"
-        /></label>
+        <div class="fields">
+          <QuantityField
+            v-model="form.scaleDivisionG"
+            kind="number"
+            :decimals="2"
+            label="The scale’s smallest step"
+            suffix="g"
+            :min="0.01"
+            :max="1000"
+            @problem="problems.scale = $event"
+          />
+          <QuantityField
+            :model-value="form.scaleCapacityG ?? undefined"
+            kind="mass"
+            label="Most it takes"
+            optional
+            :min="10"
+            :max="2000000"
+            @update:model-value="form.scaleCapacityG = $event ?? null"
+            @problem="problems.capacity = $event"
+          />
+          <label class="field"
+            ><span>Prices are in</span><InputText v-model="form.currency" maxlength="6"
+          /></label>
+        </div>
+        <p class="soft">
+          Amounts are rounded to what the scale can show, and split where it cannot take them.
+        </p>
+      </section>
+      <section class="slab" aria-labelledby="s-air">
+        <h2 id="s-air">Usual room and tap</h2>
+        <div class="fields">
+          <QuantityField
+            v-model="form.roomTempC"
+            kind="temp"
+            label="Room"
+            :min="-10"
+            :max="50"
+            @problem="problems.room = $event"
+          />
+          <QuantityField
+            v-model="form.tapTempC"
+            kind="temp"
+            label="Cold tap"
+            :min="1"
+            :max="45"
+            @problem="problems.tap = $event"
+          />
+          <QuantityField
+            v-model="form.hotTapTempC"
+            kind="temp"
+            label="Hot tap"
+            :min="1"
+            :max="95"
+            @problem="problems.hot = $event"
+          />
+          <QuantityField
+            v-model="form.roomRhPct"
+            kind="number"
+            label="Humidity"
+            suffix="%"
+            :min="1"
+            :max="96"
+            @problem="problems.rh = $event"
+          />
+          <QuantityField
+            v-model="form.airSpeedMS"
+            kind="number"
+            :decimals="1"
+            label="Air speed"
+            suffix="m/s"
+            :min="0.1"
+            :max="10"
+            @problem="problems.air = $event"
+          />
+        </div>
+        <p class="soft">New plans start from these. Still room air is about 0.1 m/s, a fan about 1.5.</p>
+      </section>
+      <ConflictNote
+        v-if="theirs"
+        :mine="settingsLines(form, units)"
+        :theirs="settingsLines(theirs, units)"
+        @mine="keepMine"
+        @theirs="takeTheirs"
+      />
+      <div class="act">
+        <Button type="submit" label="Keep these" :disabled="!valid || !dirty" />
+        <p role="status">{{ said }}</p>
+        <p v-if="failure" class="failure" role="alert">{{ failure }}</p>
       </div>
-      <p class="soft">Amounts are rounded to what the scale can show, and split where it cannot take them.</p>
-    </section>
+    </form>
     <section class="slab" aria-labelledby="s-run">
       <h2 id="s-run">At the bench</h2>
       <LabelledPills v-model="anyKey" label="In the run, on this device" :options="ANY_KEY" />
       <LabelledPills v-model="sound" label="What falls due" :options="SOUND" />
       <LabelledPills v-model="look" label="The light here, on this device" :options="LOOK" />
+    </section>
+    <section class="slab" aria-labelledby="s-bowls">
+      <h2 id="s-bowls">Bowls</h2>
+      <BowlShelf />
     </section>
     <section class="slab" aria-labelledby="s-places">
       <h2 id="s-places">Places to dry in</h2>
@@ -192,78 +265,17 @@ async function save() {
       <h2 id="s-files">The whole workshop</h2>
       <WorkshopFiles />
     </section>
-    <section class="slab" aria-labelledby="s-bowls">
-      <h2 id="s-bowls">Bowls</h2>
-      <BowlShelf />
-    </section>
-    <section class="slab" aria-labelledby="s-air">
-      <h2 id="s-air">Usual room and tap</h2>
-      <div class="fields">
-        <QuantityField
-          v-model="form.roomTempC"
-          kind="temp"
-          label="Room"
-          :min="-10"
-          :max="50"
-          @problem="problems.room = $event"
-        />
-        <QuantityField
-          v-model="form.tapTempC"
-          kind="temp"
-          label="Cold tap"
-          :min="1"
-          :max="45"
-          @problem="problems.tap = $event"
-        />
-        <QuantityField
-          v-model="form.hotTapTempC"
-          kind="temp"
-          label="Hot tap"
-          :min="1"
-          :max="95"
-          @problem="problems.hot = $event"
-        />
-        <QuantityField
-          v-model="form.roomRhPct"
-          kind="number"
-          label="Humidity"
-          suffix="%"
-          :min="1"
-          :max="96"
-          @problem="problems.rh = $event"
-        />
-        <QuantityField
-          v-model="form.airSpeedMS"
-          kind="number"
-          :decimals="1"
-          label="Air speed"
-          suffix="m/s"
-          :min="0.1"
-          :max="10"
-          @problem="problems.air = $event"
-        />
-      </div>
-      <p class="soft">New plans start from these. Still room air is about 0.1 m/s, a fan about 1.5.</p>
-    </section>
-    <ConflictNote
-      v-if="theirs"
-      :mine="settingsLines(form, units)"
-      :theirs="settingsLines(theirs, units)"
-      @mine="keepMine"
-      @theirs="takeTheirs"
-    />
-    <div class="act">
-      <Button type="submit" label="Keep these" :disabled="!valid || !dirty" />
-      <p role="status">{{ said }}</p>
-      <p v-if="failure" class="failure" role="alert">{{ failure }}</p>
-      <NuxtLink to="/safety">Cautions, in full</NuxtLink>
-    </div>
-  </form>
+    <p><NuxtLink to="/safety">Cautions, in full</NuxtLink></p>
+  </div>
 </template>
 
 <style scoped>
 .page {
   max-width: 56rem;
+}
+.kept {
+  display: grid;
+  gap: inherit;
 }
 .slab {
   display: grid;

@@ -200,6 +200,10 @@ describe('a record by the book', () => {
     expect(found.causes[0]!.cause).toBe('poured_high')
     for (const c of found.causes) expect(c.chance).toBeGreaterThan(0)
   })
+  it('makes no cause likelier by itself than one pour in eight', () => {
+    for (const c of diagnose(FAULT_KINDS, readings(BY_THE_BOOK)).causes)
+      expect(c.byRecord, c.cause).toBeLessThan(1 / 8)
+  })
   it('with no fault seen names no cause', () => {
     expect(diagnose([], readings(BY_THE_BOOK)).causes).toEqual([])
   })

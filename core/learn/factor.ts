@@ -31,7 +31,7 @@ export function learnFactor(prior: Prior, observations: readonly Observation[]):
   let mean = prior.meanLn
   let precision = precision0
   let u = observations.map(() => 1)
-  for (let round = 0; round < 100; round++) {
+  for (let round = 0; round < 1000; round++) {
     precision = precision0 + u.reduce((sum, ui, i) => sum + ui * w[i]!, 0)
     const next =
       (prior.meanLn * precision0 + u.reduce((sum, ui, i) => sum + ui * w[i]! * lnR[i]!, 0)) / precision

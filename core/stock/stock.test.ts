@@ -1,5 +1,4 @@
 import { describe, expect, it } from 'vitest'
-import { learnFactor, nextTime } from '../learn'
 import { checkConsistency } from '../mix'
 import { plasterProperties } from '../plaster'
 import { isothermalSetting } from '../setting'
@@ -14,24 +13,6 @@ import {
   toBuy,
   wantsSpoonTest,
 } from '.'
-
-describe('learning a factor', () => {
-  const prior = { meanLn: 0, sigmaLn: 0.3, perPourSigmaLn: 0 }
-  const seen = [1.3, 1.18, 1.25].map((ratio) => ({ ratio, sigmaLn: 0.1 }))
-  it('worked example: three pours that took longer (derived, docs/science.md)', () => {
-    const learned = learnFactor(prior, seen)
-    expect(learned.factor).toBeCloseTo(1.233, 3)
-    expect(learned.sigmaLn).toBeCloseTo(0.0567, 3)
-    const withSpread = learnFactor({ ...prior, perPourSigmaLn: 0.12 }, seen)
-    expect(withSpread.factor).toBeCloseTo(1.22, 2)
-    expect(nextTime(withSpread, { ...prior, perPourSigmaLn: 0.12 })).toBeCloseTo(0.148, 2)
-  })
-  it('a wrong powder cannot drag it away', () => {
-    const odd = learnFactor({ ...prior, perPourSigmaLn: 0.12 }, [...seen, { ratio: 0.45, sigmaLn: 0.1 }])
-    expect(odd.factor).toBeCloseTo(1.178, 2)
-    expect(Math.abs(odd.z[3]!)).toBeGreaterThan(3)
-  })
-})
 
 describe('a card', () => {
   it('that says nothing is its class', () =>

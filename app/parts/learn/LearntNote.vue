@@ -62,7 +62,7 @@ const takeIn = (pourId: string) => void choose({ leftOut: choice.value.leftOut.f
       <b>{{ name }}</b> {{ factorSentence(factor, learnt.factor, learnt.pours) }}.
     </p>
     <p v-else class="soft">{{ FACTOR_WORDS[factor].title }}: set back; it learns anew from the next pour.</p>
-    <details>
+    <details class="fold">
       <summary>{{ FACTOR_WORDS[factor].title }}: its pours</summary>
       <svg
         v-if="learnt && learnt.pours > 0"
@@ -128,9 +128,7 @@ const takeIn = (pourId: string) => void choose({ leftOut: choice.value.leftOut.f
 }
 summary {
   min-height: 44px;
-  display: flex;
   align-items: center;
-  cursor: pointer;
 }
 svg {
   width: 100%;

@@ -2,8 +2,9 @@ import type { FactorId } from '#core/learn'
 import { counted } from '~/parts/show/counted'
 import { figure } from '~/parts/show/figures'
 
-/** Less than this is no difference to speak of. */
+/** Less than this is no difference to speak of; of a bowl's yield, which is known more closely, less. */
 const NO_DIFFERENCE = 0.03
+const NO_DIFFERENCE_OF_YIELD = 0.01
 
 interface FactorWords {
   title: string
@@ -57,7 +58,7 @@ export const FACTOR_WORDS: Record<FactorId, FactorWords> = {
 export function factorText(id: FactorId, factor: number): string {
   const words = FACTOR_WORDS[id]
   const off = Math.abs(factor - 1)
-  if (off < NO_DIFFERENCE) return words.same
+  if (off < (id === 'slurry_yield' ? NO_DIFFERENCE_OF_YIELD : NO_DIFFERENCE)) return words.same
   return (factor > 1 ? words.more : words.less).replace('#', `${figure(100 * off)} %`)
 }
 

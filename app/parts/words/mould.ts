@@ -296,7 +296,7 @@ export const LET_GO_WORDS: Record<LetGoCode, string> = {
   springs_free: 'It gives a little: flex it and air runs in.',
   cut_open_needs_keys:
     'Match the keys, tape with tape that does not stretch, firm but not tight: over-tight squeezes the form.',
-  lets_go: 'It will let go.',
+  lets_go: 'Nothing holds it.',
 }
 
 export const TACTIC_WORDS: Record<AirTactic, string> = {

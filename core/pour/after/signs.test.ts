@@ -5,7 +5,6 @@ import { eventAt, fold, testPlan, wholeRun } from '../../../tests/unit/plans'
 import type { DryingSpot } from '../../drying'
 import { CAUSES, type CauseId } from '../../finish'
 import { learnPace } from '../../forecast'
-import { FACTOR, likelihoodOf, learnFrom } from '../../learn'
 import {
   HEED_AT,
   STAGES,
@@ -275,62 +274,6 @@ describe('what a pour teaches', () => {
     expect(sum.cost).toBeCloseTo((20 * 1009) / 25_000, 6)
     expect(sum.dryDays).toBeCloseTo(8641 / 1440, 3)
     expect(subjectsOf(foldPour(keepPlan(testPlan()), wholeRun()))).toEqual([])
-  })
-})
-
-describe('learning from them', () => {
-  const seen = (ratio: number, i: number, atMs = 0) => ({ pourId: `p${i}`, atMs, ratio, sigmaLn: 0.1 })
-  it('worked example with its prior, and a fourth that is odd (derived, docs/science.md#learning)', () => {
-    const three = [1.3, 1.18, 1.25].map((r, i) => seen(r, i))
-    const found = learnFrom('set_time', three, 0)
-    expect(found.factor).toBeCloseTo(1.22, 2)
-    expect(found.nextSigmaLn).toBeCloseTo(0.148, 2)
-    const odd = learnFrom('set_time', [...three, seen(0.45, 3)], 0)
-    expect(odd.factor).toBeCloseTo(1.178, 2)
-    expect(Math.abs(odd.points.at(-1)!.z)).toBeGreaterThan(3)
-  })
-  it('left out, set back or switched off it counts no more', () => {
-    const all = [seen(1.3, 0, DAY), seen(1.2, 1, 5 * DAY), seen(0.5, 2, 9 * DAY)]
-    const choice = { off: false, sinceMs: 0, leftOut: ['p2'] }
-    expect(learnFrom('set_time', all, 9 * DAY, choice).pours).toBe(2)
-    expect(learnFrom('set_time', all, 9 * DAY, { ...choice, sinceMs: 2 * DAY }).pours).toBe(1)
-    expect(learnFrom('set_time', all, 9 * DAY, { ...choice, off: true })).toMatchObject({ factor: 1 })
-  })
-  it('old evidence counts for less, the order of telling for nothing', () => {
-    const old = learnFrom('set_time', [seen(1.3, 0, 0)], 720 * DAY)
-    const fresh = learnFrom('set_time', [seen(1.3, 0, 720 * DAY)], 720 * DAY)
-    expect(old.factor).toBeLessThan(fresh.factor)
-    expect(old.nextSigmaLn).toBeGreaterThan(fresh.nextSigmaLn)
-    const some = [1.3, 0.9, 1.1, 2].map((r, i) => seen(r, i, i * DAY))
-    expect(learnFrom('drying', some, 9 * DAY)).toEqual(learnFrom('drying', [...some].reverse(), 9 * DAY))
-  })
-  it('the more pours, the surer, down to what differs each time', () => {
-    const many = Array.from({ length: 200 }, (_, i) => seen(1.2, i))
-    const [one, all] = [learnFrom('set_time', many.slice(0, 1), 0), learnFrom('set_time', many, 0)]
-    expect(all.nextSigmaLn).toBeLessThan(one.nextSigmaLn)
-    expect(all.nextSigmaLn).toBeGreaterThan(FACTOR.set_time.perPourSigmaLn)
-    expect(all.factor).toBeCloseTo(1.2, 2)
-  })
-  it('a prior taken out of what was found gives back what was put in', () => {
-    fc.assert(
-      fc.property(
-        fc.double({ min: -0.5, max: 0.5, noNaN: true }),
-        fc.double({ min: 0.05, max: 0.3, noNaN: true }),
-        fc.double({ min: -0.3, max: 0.3, noNaN: true }),
-        (meanLn, sigmaLn, priorMean) => {
-          const prior = { meanLn: priorMean, sigmaLn: 0.35 }
-          const w = [sigmaLn ** -2, prior.sigmaLn ** -2]
-          const found = {
-            meanLn: (meanLn * w[0]! + priorMean * w[1]!) / (w[0]! + w[1]!),
-            sigmaLn: (w[0]! + w[1]!) ** -0.5,
-          }
-          const alone = likelihoodOf(found, prior)!
-          expect(alone.meanLn).toBeCloseTo(meanLn, 8)
-          expect(alone.sigmaLn).toBeCloseTo(sigmaLn, 8)
-        },
-      ),
-    )
-    expect(likelihoodOf({ meanLn: 0, sigmaLn: 0.34 }, { meanLn: 0, sigmaLn: 0.35 })).toBeUndefined()
   })
 })
 
