@@ -204,6 +204,21 @@ describe('a record by the book', () => {
     for (const c of diagnose(FAULT_KINDS, readings(BY_THE_BOOK)).causes)
       expect(c.byRecord, c.cause).toBeLessThan(1 / 8)
   })
+  it('gives each cause what speaks for it and against it, the weightiest first, and leaves out what says nothing', () => {
+    const says = { ...BY_THE_BOOK, stirred_until: 1.3, stirred_effort_high: 120, tapped: 0, soaked: 60 }
+    const { causes } = diagnose(['air_holes', 'soft'], readings(says))
+    const of = (cause: CauseId) => causes.find((c) => c.cause === cause)!
+    expect(of('no_tap')).toMatchObject({ for: [{ sign: 'tapped', value: 0 }], against: [] })
+    expect(of('stirred_long').for.map((e) => e.sign)).toEqual(['stirred_until'])
+    expect(of('stirred_long').against.map((e) => e.sign)).toEqual(['stirred_effort_high'])
+    for (const c of causes)
+      for (const found of [c.for, c.against]) {
+        const weights = found.map((e) => Math.abs(e.lnRatio))
+        expect(weights).toEqual([...weights].sort((a, b) => b - a))
+        for (const w of weights) expect(w).toBeGreaterThanOrEqual(0.1)
+      }
+    expect(of('poured_high')).toMatchObject({ for: [], against: [] })
+  })
   it('with no fault seen names no cause', () => {
     expect(diagnose([], readings(BY_THE_BOOK)).causes).toEqual([])
   })
