@@ -70,11 +70,12 @@ const act = computed(() => outcome.value && actBefore(outcome.value.problem, pro
         <p class="says">
           Makes <b>{{ units.volume(outcome.weighOut.slurryMl) }}</b> of slurry for a mould of
           <b>{{ units.volume(plan.mould.cavityMl) }}</b>, at about <b>{{ units.temp(outcome.mixTempC) }}</b>.
-          <template v-if="plan.learnt?.slurryYield"
-            >Of it this bowl gives {{ units.volume(givesMl(plan, outcome.weighOut.slurryMl)) }}, by its last
-            {{ counted(plan.learnt.slurryYield.pours, 'pour') }}.</template
-          >
-          <template v-if="plan.batching?.bowl">In {{ plan.batching.bowl.name }}.</template
+          <template v-if="plan.batching?.bowl"
+            >In {{ plan.batching.bowl.name
+            }}<template v-if="plan.learnt?.slurryYield"
+              >, which by its last {{ counted(plan.learnt.slurryYield.pours, 'pour') }} gives
+              <b>{{ units.volume(givesMl(plan, outcome.weighOut.slurryMl)) }}</b> of it</template
+            >.</template
           ><template v-else
             >{{ plan.addingWay === 'kneaded' ? 'A bag' : 'Bowl' }} of at least
             <b>{{ units.volume(Math.max(...outcome.batching.batches.map((b) => b.bowlMl))) }}</b>.</template

@@ -83,7 +83,7 @@ test('a bag and a place have learnt: said, drawn, switched off and set back; the
   await open(page, '/plasters')
   const learnt = page.locator('.learnt[data-factor="set_time"]')
   await expect(learnt).toContainText(/Bag by the door sets \d+ % slower than its card: 5 pours/)
-  await learnt.getByText('How fast it sets: its pours').click()
+  await learnt.getByText('How fast it sets: the pours').click()
   await expect(learnt.getByRole('link', { name: /Chart tile A3/ })).toBeVisible()
   await learnt.getByText('Plans go by it').click()
   await expect(learnt).toContainText('not learnt from its pours')

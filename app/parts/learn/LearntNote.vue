@@ -11,6 +11,7 @@ import { figure, rounded } from '~/parts/show/figures'
 import { dayText } from '~/parts/show/time'
 import { useNow } from '~/stores/bench'
 import { useLearning } from '~/stores/learning'
+import { ratioAxis } from './axis'
 import { FACTOR_WORDS, factorSentence } from './words'
 
 const props = defineProps<{
@@ -33,17 +34,19 @@ const pieceOf = (pourId: string) => seen.value.find((s) => s.pourId === pourId)?
 
 const W = 320
 const H = 74
-/** Ratios on a logarithmic axis from half to double, or further where a pour lies further. */
-const reach = computed(() =>
-  Math.max(Math.log(1.6), ...seen.value.map((s) => Math.abs(Math.log(s.ratio)) * 1.1)),
+const axis = computed(() =>
+  ratioAxis(
+    props.factor,
+    seen.value.map((s) => s.ratio),
+  ),
 )
-const x = (ratio: number) => rounded(W / 2 + (Math.log(ratio) / reach.value) * (W / 2 - 12), 1)
+const x = (ratio: number) => rounded(W / 2 + (Math.log(ratio) / axis.value.reachLn) * (W / 2 - 12), 1)
 const spread = computed(() => {
   const { factor: f, nextSigmaLn } = learnt.value!
   const [low, high] = [f * Math.exp(-1.28 * nextSigmaLn), f * Math.exp(1.28 * nextSigmaLn)]
   return { x: x(low), width: rounded(x(high) - x(low), 1) }
 })
-const ticks = [0.7, 1, 1.4]
+const offBy = (ratio: number) => `${ratio < 1 ? '−' : '+'}${figure(100 * Math.abs(ratio - 1))} %`
 
 const failed = ref(false)
 async function choose(change: Partial<typeof choice.value>) {
@@ -63,7 +66,7 @@ const takeIn = (pourId: string) => void choose({ leftOut: choice.value.leftOut.f
     </p>
     <p v-else class="soft">{{ FACTOR_WORDS[factor].title }}: set back; it learns anew from the next pour.</p>
     <details class="fold">
-      <summary>{{ FACTOR_WORDS[factor].title }}: its pours</summary>
+      <summary>{{ FACTOR_WORDS[factor].title }}: the pours</summary>
       <svg
         v-if="learnt && learnt.pours > 0"
         :viewBox="`0 0 ${W} ${H}`"
@@ -72,7 +75,7 @@ const takeIn = (pourId: string) => void choose({ leftOut: choice.value.leftOut.f
       >
         <rect :x="spread.x" y="6" :width="spread.width" height="42" class="spread" />
         <line
-          v-for="t in ticks"
+          v-for="t in axis.ticks"
           :key="t"
           :x1="x(t)"
           :x2="x(t)"
@@ -81,18 +84,18 @@ const takeIn = (pourId: string) => void choose({ leftOut: choice.value.leftOut.f
           :class="{ one: t === 1 }"
           class="tick"
         />
-        <text v-for="t in ticks" :key="`t${t}`" :x="x(t)" y="68" text-anchor="middle">
-          {{ t === 1 ? 'as expected' : `× ${figure(t, 1)}` }}
+        <text v-for="t in axis.ticks" :key="`t${t}`" :x="x(t)" y="68" text-anchor="middle">
+          {{ t === 1 ? 'as expected' : offBy(t) }}
         </text>
         <line :x1="x(learnt.factor)" :x2="x(learnt.factor)" y1="2" y2="52" class="found" />
         <NuxtLink
           v-for="(p, i) in learnt.points"
           :key="p.pourId"
           :to="`/casts/${p.pourId}`"
-          :aria-label="`${pieceOf(p.pourId)}, ${dayText(p.atMs, now)}: × ${figure(p.ratio, 2)}`"
+          :aria-label="`${pieceOf(p.pourId)}, ${dayText(p.atMs, now)}: ${offBy(p.ratio)}`"
         >
           <circle :cx="x(p.ratio)" :cy="14 + ((i * 11) % 30)" r="6" :class="{ odd: Math.abs(p.z) > ODD_Z }">
-            <title>{{ pieceOf(p.pourId) }}, {{ dayText(p.atMs, now) }}: × {{ figure(p.ratio, 2) }}</title>
+            <title>{{ pieceOf(p.pourId) }}, {{ dayText(p.atMs, now) }}: {{ offBy(p.ratio) }}</title>
           </circle>
         </NuxtLink>
       </svg>
@@ -113,8 +116,8 @@ const takeIn = (pourId: string) => void choose({ leftOut: choice.value.leftOut.f
       </ul>
     </details>
     <p v-for="p in odd" :key="p.pourId" class="odd-one" role="status">
-      <NuxtLink :to="`/casts/${p.pourId}`">{{ pieceOf(p.pourId) }}</NuxtLink> is far from the others (×
-      {{ figure(p.ratio, 2) }}), and hardly counts. Was something else the matter?
+      <NuxtLink :to="`/casts/${p.pourId}`">{{ pieceOf(p.pourId) }}</NuxtLink> is far from the others, at
+      {{ offBy(p.ratio) }}, and hardly counts. Was something else the matter?
       <Button severity="secondary" label="Yes, leave it out" @click="leaveOut(p.pourId)" />
     </p>
     <p v-if="failed" class="problem" role="alert">That could not be kept. Try again.</p>

@@ -42,8 +42,8 @@ export const FACTOR_WORDS: Record<FactorId, FactorWords> = {
   },
   sprinkled: {
     title: 'Sifted by eye',
-    more: 'stops early: # more water than the look should give',
-    less: 'goes on: # less water than the look should give',
+    more: 'stops early, with # more water than the look should give',
+    less: 'goes on to # less water than the look should give',
     same: 'sifts to what the look should give',
   },
   slurry_yield: {
