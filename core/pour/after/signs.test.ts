@@ -1,40 +1,11 @@
-import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { DEMO_MOULDS } from '../../../scripts/demoMoulds'
 import { eventAt, fold, testPlan, wholeRun } from '../../../tests/unit/plans'
 import type { DryingSpot } from '../../drying'
-import { CAUSES, type CauseId } from '../../finish'
-import { learnPace } from '../../forecast'
-import {
-  HEED_AT,
-  STAGES,
-  compareSchools,
-  diagnosePour,
-  dryingAhead,
-  evaluatePlan,
-  evidenceOf,
-  faultsOf,
-  finishWindows,
-  foldPour,
-  hasSetEvidence,
-  heedAt,
-  heeding,
-  keepPlan,
-  movedBy,
-  observationsOf,
-  planMould,
-  refusalsOf,
-  signsOf,
-  subjectsOf,
-  summarisePour,
-  viewPour,
-  type EventBody,
-  type PourEvent,
-  type PourPlan,
-} from '..'
+import type { CauseId } from '../../finish'
+import { diagnosePour, faultsOf, planMould, signsOf, type EventBody, type PourEvent, type PourPlan } from '..'
 
 const MIN = 60_000
-const DAY = 86_400_000
 const ID = '00000000-0000-4000-8000-0000000000aa'
 const at = (min: number, body: EventBody): PourEvent => eventAt(min * MIN, body)
 const without = (...types: EventBody['type'][]) => wholeRun().filter((e) => !types.includes(e.body.type))
@@ -59,6 +30,114 @@ describe('what a record says', () => {
     expect(signs.not_drained).toBeUndefined()
     const found = diagnosePour(fold(testPlan(), [...wholeRun(), air]))
     expect(found.clean).toBe(true)
+  })
+  it('of two bowls, how late the second came upon the first; scored it holds all the same', () => {
+    const layers = [
+      { name: 'First', sharePct: 40 },
+      { name: 'Second', sharePct: 60 },
+    ]
+    const plan = testPlan('pottery', {
+      filling: 'two_stage',
+      batching: { split: { by: 'layers', layers }, bowl: null, pourRateMlMin: null, scaleCapacityG: null },
+    })
+    const mixed = (batch: number, fromMin: number): PourEvent[] => {
+      const of = batch === 0 ? {} : { batch }
+      return [
+        at(fromMin, { type: 'sift_started', ...of }),
+        at(fromMin + 1, { type: 'sifted', ...of }),
+        at(fromMin + 3, { type: 'soaked', ...of }),
+        at(fromMin + 5, { type: 'stirred', manner: 'hand', ...of }),
+        at(fromMin + 6, { type: 'poured', ...of }),
+      ]
+    }
+    const gap = (laterMin: number, ...more: PourEvent[]) =>
+      signsOf(fold(plan, [at(0, { type: 'mould_ready' }), ...mixed(0, 5), ...mixed(1, laterMin), ...more]))
+        .next_bowl_at
+    const late = gap(45)!
+    const facts = fold(plan, [...mixed(0, 5), ...mixed(1, 45)])
+    expect(late.actual).toBeCloseTo((51 * MIN - facts.batches[0]!.settingStartMs!) / 1000, 6)
+    expect(late.limit).toBe(facts.batches[0]!.setting.timeS.initial_set.mid)
+    expect(late.value).toBeGreaterThan(1)
+    expect(gap(12)!.value).toBeLessThan(1)
+    expect(gap(45, at(40, { type: 'roughened' }))).toBeUndefined()
+  })
+  it('of how it set only what was really seen of it', () => {
+    const facts = fold(testPlan(), wholeRun())
+    const seen = (sigmaLn: number) => {
+      const learnt = { pace: { meanLn: Math.log(0.6), sigmaLn }, prior: { meanLn: 0, sigmaLn: 0.3 } }
+      return signsOf({ ...facts, learnt: learnt as never })
+    }
+    expect(seen(0.1)).toMatchObject({ set_fast: { value: 0.6 }, set_slow: { value: 0.6 } })
+    expect(seen(0.28).set_fast).toBeUndefined()
+    expect(signsOf(facts).set_slow).toBeUndefined()
+  })
+  it('of its water, its bag, its ground and its weather, in their own figures', () => {
+    const plain = testPlan()
+    const bag = {
+      bagId: ID,
+      name: 'A bag',
+      boughtG: 25_000,
+      price: null,
+      openDays: 200,
+      keeping: 'damp' as const,
+    }
+    const plan: PourPlan = {
+      ...plain,
+      water: 'sea',
+      mouldTempC: 4,
+      plaster: { ...plain.plaster, bag },
+      mould: { ...plain.mould, kind: 'ground' },
+      dryingExposure: 'one_face',
+    }
+    const lost = at(11, { type: 'leaked', plug: 'clay', lostMl: 90 })
+    const said = signsOf(fold(plan, [...wholeRun(), lost]))
+    expect(said).toMatchObject({
+      salty_water: { value: 1 },
+      salty_ground: { value: 1 },
+      bag_open: { value: 200 },
+      bag_damp: { value: 1 },
+      mould_temp: { actual: 4 },
+      leaked_share: { value: 0.09, actual: 90, limit: 1000 },
+      one_face_dry: { value: 1 },
+    })
+    expect(signsOf(fold(plain, wholeRun()))).toMatchObject({
+      salty_water: { value: 0 },
+      salty_ground: { value: 0 },
+      mould_temp: { actual: 20 },
+      leaked_share: { value: 0 },
+      ran_short: { value: 0 },
+      mould_damaged: { value: 0 },
+      one_face_dry: { value: 0 },
+    })
+    const turned = at(200, {
+      type: 'dries_at',
+      spot: { placeId: null, name: '', air: plain.air },
+      lies: 'both_faces',
+    })
+    expect(signsOf(fold(plan, [...wholeRun(), turned])).one_face_dry).toMatchObject({ value: 0 })
+    const gel = { ...plain, mould: { ...plain.mould, kind: 'alginate' as const } }
+    expect(signsOf(fold(gel, wholeRun())).hours_in_gel!.actual).toBeCloseTo(79 / 60, 6)
+  })
+  it('of its mould: what was used on it, what it cannot let go of, and what cannot have been', () => {
+    const of = (key: keyof typeof DEMO_MOULDS, material?: 'wood') => {
+      const demo = DEMO_MOULDS[key]
+      const facts = material ? { ...demo.facts, material } : demo.facts
+      const mould = planMould([{ ...demo, facts, mouldId: ID, count: 1 }])!
+      return fold({ ...testPlan(), mould }, [...wholeRun(), at(95, { type: 'defect', kind: 'stains' })])
+    }
+    // Rubber wants no film; a plaster mould is soaped, a box of wood greased.
+    expect(signsOf(of('tile'))).toMatchObject({ film_used: { value: 0 }, undercut_rigid: { value: 0 } })
+    expect(signsOf(of('clock')).film_used).toMatchObject({ value: 1 })
+    expect(signsOf(fold(testPlan(), wholeRun())).film_used).toBeUndefined()
+    expect(signsOf(fold(testPlan(), wholeRun())).undercut_rigid).toBeUndefined()
+    const causes = (facts: ReturnType<typeof of>) => diagnosePour(facts).causes.map((c) => c.cause)
+    expect(causes(of('tile'))).not.toContain('mould_colours')
+    expect(causes(of('tile', 'wood'))).toContain('mould_colours')
+  })
+  it('of a ratio nobody knows, nothing', () => {
+    const unsure = (events: PourEvent[]) => signsOf(fold(testPlan(), events)).ratio_unsure_thin
+    expect(unsure(wholeRun().slice(0, 1))).toBeUndefined()
+    expect(unsure(wholeRun())!.value).toBeGreaterThan(0)
   })
   it('of a pour half done says nothing of what has not happened', () => {
     const signs = signsOf(fold(testPlan(), wholeRun().slice(0, 5)))
@@ -124,193 +203,5 @@ describe('what a record says', () => {
     )
     const back = [...wholeRun(), air, at(97, { type: 'void', targetId: air.id })]
     expect(diagnosePour(fold(testPlan(), back)).causes).toEqual([])
-  })
-})
-
-describe('the next plan', () => {
-  it('heeds any cause, and is one that can be poured, with something moved or something to keep in mind', () => {
-    fc.assert(
-      fc.property(fc.uniqueArray(fc.constantFrom(...CAUSES), { minLength: 1, maxLength: 6 }), (causes) => {
-        const plan = testPlan('pottery', {
-          soakS: 20,
-          stirS: 600,
-          stirManner: 'drill',
-          waterTempC: 12,
-          water: 'sea',
-          dryingExposure: 'one_face',
-          consistency: 90,
-        })
-        const next = heeding(plan, causes)
-        expect(refusalsOf(next)).toEqual([])
-        expect(next.heed).toEqual(causes)
-        for (const cause of causes) {
-          expect(STAGES).toContain(HEED_AT[cause])
-          expect(heedAt(next, HEED_AT[cause])).toContain(cause)
-        }
-        // Heeded twice it is the same plan, but for what can still be moved further.
-        const again = heeding(next, causes)
-        expect(again.heed).toEqual(causes)
-      }),
-    )
-  })
-  it('is better for it: what spoke for the cause speaks no more', () => {
-    const plan = testPlan('pottery', { soakS: 20, script: { order: [], leftOut: ['tap'] } })
-    expect(movedBy(plan, 'soak_short')).toEqual(['soakS'])
-    expect(movedBy(plan, 'no_tap')).toEqual(['script'])
-    expect(movedBy(plan, 'knocked')).toEqual([])
-    const next = heeding(plan, ['soak_short', 'no_tap'])
-    expect(next.soakS).toBe(120)
-    expect(next.script!.leftOut).toEqual([])
-    expect(heeding(testPlan('investment', { soakS: 20 }), ['soak_short']).soakS).toBe(180)
-    const thin = heeding(
-      testPlan('pottery', { consistency: 95, ratioMethod: 'by_eye', siftStage: 'islands' }),
-      ['too_thin'],
-    )
-    expect(thin).toMatchObject({ consistency: 70, ratioMethod: 'weighed' })
-    expect('siftStage' in thin).toBe(false)
-    expect(heeding(testPlan('pottery', { waterTempC: 6 }), ['cold']).waterTempC).toBe(24)
-    expect(heeding(testPlan('pottery', { waterTempC: 20 }), ['past_working']).waterTempC).toBe(14)
-    expect(heeding(testPlan('pottery', { waterTempC: 5 }), ['past_working']).waterTempC).toBe(5)
-    expect(heeding(testPlan('pottery', { sparePct: 45 }), ['mixed_short']).sparePct).toBe(50)
-  })
-})
-
-const RACK: DryingSpot = { placeId: ID, name: 'Rack', air: { tempC: 20, rhPct: 50, speedMS: 0.1 } }
-const bagged = (setFactor?: number): PourPlan => {
-  const plan = testPlan('pottery', { dryingPlace: RACK })
-  const bag = { bagId: ID, name: 'A bag', boughtG: 25_000, price: 20 }
-  return { ...plan, plaster: { ...plan.plaster, bag: setFactor === undefined ? bag : { ...bag, setFactor } } }
-}
-/** The marks of a bucket that takes `slower` times as long as forecast, seen as they happened. */
-function slowRun(plan: PourPlan, slower: number): PourEvent[] {
-  const facts = fold(plan, wholeRun())
-  const after = (mark: 'initial_set' | 'final_set') =>
-    (facts.settingStartMs! + slower * facts.setting.timeS[mark].mid * 1000) / MIN
-  return [
-    ...wholeRun(),
-    at(after('initial_set'), { type: 'touch', cue: 'gloss_gone', seen: true }),
-    at(after('final_set'), { type: 'touch', cue: 'thumbnail_no_dent', seen: true }),
-  ]
-}
-function seenOf(plan: PourPlan, events: PourEvent[]) {
-  const facts = foldPour(keepPlan(plan), events)
-  const learnt = hasSetEvidence(facts, []) ? learnPace(evidenceOf(facts, [])!, 0) : undefined
-  return Object.fromEntries(observationsOf(facts, learnt, []).map((o) => [o.factor, o]))
-}
-
-describe('what a pour teaches', () => {
-  it('its bag’s pace is what was seen over what the card says, whatever was known before', () => {
-    const fresh = seenOf(bagged(), slowRun(bagged(), 1.3)).set_time!
-    expect(fresh.ratio).toBeGreaterThan(1.2)
-    expect(fresh.ratio).toBeLessThan(1.4)
-    expect(fresh.sigmaLn).toBeLessThan(0.2)
-    // A plan that knew of 1.3 and saw what it expected saw 1.3 against the card.
-    expect(seenOf(bagged(1.3), slowRun(bagged(1.3), 1)).set_time!.ratio).toBeCloseTo(1.3, 1)
-  })
-  it('nothing seen of the set teaches nothing of it', () => {
-    expect(seenOf(bagged(), wholeRun()).set_time).toBeUndefined()
-    expect(hasSetEvidence(foldPour(keepPlan(bagged()), wholeRun()), [])).toBe(false)
-  })
-  it('its place learns from weighings, unless the piece was carried about', () => {
-    const weigh = (h: number, massG: number) => at(90 + 60 * h, { type: 'weighing', massG })
-    const dries = [weigh(24, 1380), weigh(48, 1250)]
-    const found = seenOf(bagged(), [...wholeRun().slice(0, 11), ...dries]).drying!
-    expect(found.subject).toBe(`place:${ID}`)
-    expect(found.sigmaLn).toBeLessThan(0.2)
-    const carried = at(200, { type: 'dries_at', spot: { ...RACK, placeId: null }, lies: 'both_faces' })
-    expect(seenOf(bagged(), [...wholeRun().slice(0, 11), ...dries, carried]).drying).toBeUndefined()
-  })
-  it('a weighed slurry speaks of the scoop or of the hand, never of both, and the set is held against it', () => {
-    const check = at(9, { type: 'slurry_checked', massG: 1490, volumeMl: 1000 })
-    const scooped = {
-      ...bagged(),
-      ratioMethod: 'by_volume' as const,
-      scoop: { measureMl: 250, packing: 'scooped' as const, weighedKgM3: null },
-    }
-    const run = [...wholeRun().slice(0, 6), check, ...wholeRun().slice(6)]
-    const found = seenOf(scooped, run)
-    expect(found.scoop_density!.subject).toBe(`scoop:${ID}`)
-    expect(found.scoop_density!.ratio).toBeLessThan(1)
-    expect(found.sprinkled).toBeUndefined()
-    const byEye = seenOf({ ...bagged(), ratioMethod: 'by_eye', siftStage: 'lake_bed' }, run)
-    expect(byEye.sprinkled!.subject).toBe('person:test')
-    expect(byEye.sprinkled!.ratio).toBeGreaterThan(1)
-    expect(byEye.scoop_density).toBeUndefined()
-    const facts = foldPour(keepPlan(scooped), run)
-    expect(facts.settingInput.consistency).toBeGreaterThan(75)
-  })
-  it('what was over says what the bowl gives', () => {
-    const plan = {
-      ...bagged(),
-      batching: {
-        split: { by: 'need' as const },
-        bowl: { bowlId: ID, name: 'B', volumeMl: 4000, tareG: 1 },
-        pourRateMlMin: null,
-        scaleCapacityG: null,
-      },
-    }
-    const over = (ml: number) =>
-      seenOf(plan, [...wholeRun(), at(13, { type: 'left_over', volumeMl: ml })]).slurry_yield!
-    expect(over(120).ratio / over(60).ratio).toBeCloseTo(1120 / 1060, 6)
-    expect(seenOf(plan, wholeRun()).slurry_yield).toBeUndefined()
-    // A bowl that gives less is given more, and then the mould is as full as from one that gives all.
-    const outcomeOf = (of: PourPlan) => {
-      const found = evaluatePlan({ ...of, scaleDivisionG: 0.1 })
-      return found.ok ? found.outcome : undefined
-    }
-    const mean = { ...plan, learnt: { slurryYield: { factor: 0.95, sigmaLn: 0.02, pours: 4 } } }
-    const [all, some] = [outcomeOf(plan)!, outcomeOf(mean)!]
-    expect(some.weighOut.powderG / all.weighOut.powderG).toBeCloseTo(1 / 0.95, 3)
-    expect(some.leftover.leftMl).toBeCloseTo(all.leftover.leftMl, 0)
-    const fill = (of: PourPlan) => compareSchools(of, undefined).find((s) => s.id === 'plan')!.fill
-    expect(fill(mean)).toBeCloseTo(fill(plan), 2)
-  })
-  it('is summed up with its subjects and tags, without a model', () => {
-    const plan = { ...bagged(), recipe: { recipeId: ID, name: 'Plain' } }
-    const sum = summarisePour(keepPlan(plan), [...wholeRun(), air], 1)
-    expect(sum.teaches).toEqual([`bag:${ID}`, `place:${ID}`])
-    expect(sum.tags).toEqual([`recipe:${ID}`, `bag:${ID}`, `place:${ID}`, 'fault:air_holes'])
-    expect(sum.casts).toBe(1)
-    expect(sum.cost).toBeCloseTo((20 * 1009) / 25_000, 6)
-    expect(sum.dryDays).toBeCloseTo(8641 / 1440, 3)
-    expect(subjectsOf(foldPour(keepPlan(testPlan()), wholeRun()))).toEqual([])
-  })
-})
-
-describe('a piece that is out', () => {
-  const facts = fold(tile, wholeRun().slice(0, 11))
-  const out = facts.drying!.startMs
-  it('has work while it is soft, and other work once it is dry, each in its window', () => {
-    const windows = new Map(finishWindows(facts).map((w) => [w.task, w]))
-    expect(windows.get('knock_bumps')!.fromMs).toBe(out)
-    expect(windows.get('knock_bumps')!.untilMs).toBeLessThan(windows.get('sand_dry')!.fromMs)
-    expect(windows.get('paint')!.fromMs).toBeLessThan(windows.get('sand_dry')!.fromMs)
-    expect(windows.get('sand_dry')!.fromMs).toBeLessThan(windows.get('seal')!.fromMs)
-    expect(windows.get('rinse_dab')!.fromMs).toBe(out + DAY / 2)
-    // Of an ear out of gel, the gel is picked; of a tile, nothing.
-    expect(windows.has('pick_gel')).toBe(false)
-    const ear = { ...tile, mould: planMould([{ ...DEMO_MOULDS.ear, mouldId: ID, count: 1 }])! }
-    expect(finishWindows(fold(ear, wholeRun().slice(0, 11))).map((w) => w.task)).toContain('pick_gel')
-  })
-  it('nothing that shuts the water in is offered for what works by drawing it', () => {
-    const jug = { ...tile, mould: planMould([{ ...DEMO_MOULDS.jug, mouldId: ID, count: 1 }])! }
-    const tasks = finishWindows(fold(jug, wholeRun().slice(0, 11))).map((w) => w.task)
-    expect(tasks).not.toContain('seal')
-    expect(tasks).not.toContain('paint')
-  })
-  it('rings for the soft work in good time, until it is done', () => {
-    const soft = (events: PourEvent[]) =>
-      viewPour(fold(tile, events), out + 1).otherClocks.find((c) => c.id === 'soft_finish')
-    const clock = soft(wholeRun().slice(0, 11))!
-    expect(clock.dueMs).toBeLessThan(clock.untilMs!)
-    const done = finishWindows(facts).map((w, i) => at(92 + i, { type: 'finish_done', task: w.task }))
-    expect(soft([...wholeRun().slice(0, 11), ...done])).toBeUndefined()
-  })
-  it('will do for each use on a date, in order, the wanted one marked', () => {
-    const { dates } = dryingAhead(facts, out)!
-    expect(dates.filter((d) => d.wanted).map((d) => d.target)).toEqual(['paint'])
-    for (const { atMs } of dates) expect(atMs.low <= atMs.mid && atMs.mid <= atMs.high).toBe(true)
-    expect(dates.map((d) => d.target).indexOf('handle')).toBe(0)
-    expect(dates.at(-1)!.target).toBe('full_strength')
   })
 })
