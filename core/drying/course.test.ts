@@ -144,6 +144,12 @@ describe('a hand', () => {
     expect(clammy.dryMassG).toBeCloseTo(unfelt.dryMassG, 6)
     for (const found of [clammy, dry]) expect(found.sigmaLnSpeed).toBeGreaterThan(0.1)
   })
+  it('and one weighing both count', () => {
+    const weighed = truth(1, [24])
+    const both = forecast(weighed, [{ timeS: 60 * H, clammy: false }])
+    expect(both.dryMassG).not.toBeCloseTo(forecast([], [{ timeS: 60 * H, clammy: false }]).dryMassG, 1)
+    expect(both.speedFactor.mid).toBeGreaterThan(forecast(weighed).speedFactor.mid)
+  })
   it('counts for little beside weighings', () => {
     const weighed = truth(0.8, [0, 24, 48, 96])
     const [without, withHand] = [forecast(weighed), forecast(weighed, [{ timeS: later, clammy: false }])]
@@ -218,6 +224,43 @@ describe('when to weigh next', () => {
     const then = forecast([...first, { timeS: next.atS, massG: massAtG(forecast(first), next.atS) }])
     expect(then.sigmaLnSpeed / next.afterSigmaLn).toBeGreaterThan(0.6)
     expect(then.sigmaLnSpeed / next.afterSigmaLn).toBeLessThan(1.6)
+  })
+  it('promises what three unknowns leave of the pace, by the whole matrix written out and turned over', () => {
+    const weighed = truth(1, [0, 10, 26])
+    const found = forecast(weighed)
+    const SD = 3
+    const next = nextWeighing(found, weighed, SD, 0.1, 30 * H, 3 * H)!
+    const { course, speedFactor, waterAtStartG, dryMassG } = found
+    const information = [
+      [course.sigmaLn ** -2, 0, 0],
+      [0, (0.02 * dryMassG) ** -2, 0],
+      [0, 0, (0.04 * waterAtStartG) ** -2],
+    ]
+    const mass = (lnPace: number, dryG: number, waterG: number, atS: number) =>
+      dryG + waterG * leftOfCourse(course, speedFactor.mid * Math.exp(lnPace), atS)
+    const add = (atS: number) => {
+      const at = [0, dryMassG, waterAtStartG] as const
+      const slope = [1e-4, 0.1, 0.1].map((h, k) => {
+        const [up, down] = [h, -h].map(
+          (d) => at.map((v, j) => (j === k ? v + d : v)) as [number, number, number],
+        )
+        return (mass(...up!, atS) - mass(...down!, atS)) / (2 * h)
+      })
+      const lost = waterAtStartG * (1 - slope[2]!)
+      for (let i = 0; i < 3; i++)
+        for (let j = 0; j < 3; j++)
+          information[i]![j]! += (slope[i]! * slope[j]!) / (SD ** 2 + (0.02 * lost) ** 2)
+    }
+    /** First of the inverse's diagonal, by Cramer's rule. */
+    const sigma = () => {
+      const [[a, b, c], [d, e, f], [g, h, k]] = information as [number[], number[], number[]]
+      const minor = e! * k! - f! * h!
+      return Math.sqrt(minor / (a! * minor - b! * (d! * k! - f! * g!) + c! * (d! * h! - e! * g!)))
+    }
+    for (const w of weighed) add(w.timeS)
+    expect(next.sigmaLn).toBeCloseTo(sigma(), 4)
+    add(next.atS)
+    expect(next.afterSigmaLn).toBeCloseTo(sigma(), 4)
   })
   it('a coarser scale tells less, and once all is known or it is dry there is nothing to weigh for', () => {
     const found = forecast(first)

@@ -162,6 +162,16 @@ describe('drying curve', () => {
   it('refuses air that can take nothing up', () => {
     const damp = { freeWaterKgM3: 478, depthMm: 12, air: { ...still, rhPct: 100 }, speedFactor: 1 }
     expect(() => dryingCurve(damp)).toThrow('out of range')
+    const good = { ...damp, air: still }
+    expect(() => dryingCurve(good)).not.toThrow()
+    for (const wrong of [
+      { depthMm: 0 },
+      { poreDepthMm: 0 },
+      { freeWaterKgM3: 0 },
+      { speedFactor: 0 },
+      { nightAir: { ...still, rhPct: 100 } },
+    ])
+      expect(() => dryingCurve({ ...good, ...wrong }), JSON.stringify(wrong)).toThrow('out of range')
   })
 })
 
