@@ -69,6 +69,7 @@ const out = (outcome: DemouldOutcome, gripped = false) =>
         kind="mass"
         label="On the scale"
         large
+        :optional="weighing.isExpected"
         :min="0.1"
         :max="MOST_WEIGHED_G"
         @update:model-value="emit('mass', $event)"

@@ -142,7 +142,7 @@ it('a prior taken out of what was found gives back what was put in', () => {
   )
   // A fifth surer than the prior is the least that counts as seen.
   const surer = (by: number) =>
-    likelihoodOf({ meanLn: 0.1, sigmaLn: (1 + by) ** -0.5 }, { meanLn: 0, sigmaLn: 1 })
+    likelihoodOf({ meanLn: 0.1, sigmaLn: 0.4 * (1 + by) ** -0.5 }, { meanLn: 0, sigmaLn: 0.4 })
   expect(surer(0.19)).toBeUndefined()
-  expect(surer(0.21)!.sigmaLn).toBeCloseTo(0.21 ** -0.5, 8)
+  expect(surer(0.21)!.sigmaLn).toBeCloseTo(0.4 * 0.21 ** -0.5, 8)
 })

@@ -140,6 +140,7 @@ test('a scale that falls silent stops nothing: typed values go on, and stand whe
   await expect(page.getByRole('alert').filter({ hasText: 'Bench scale says nothing' })).toBeVisible()
   // Nothing is known of what lies in the bowl: what was wanted does not count as weighed.
   await expect(pool(page)).toContainText('Type what it shows')
+  await expect(page.getByLabel('On the scale')).toHaveValue('')
   await pool(page).click()
   await page.getByLabel('On the scale').fill('710 g')
   scale.act({ do: 'plug_in' })

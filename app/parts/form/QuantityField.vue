@@ -56,8 +56,8 @@ const choices = ref<QuantityReading[]>([])
 /** What was read into it, said back. */
 const echo = ref('')
 
-/** What this field itself has read last: it stands as it was typed, with what was read into it. */
-let own: number | undefined
+/** What this field itself has read last: it stands as it was typed, with what was read into it. Null: nothing yet. */
+let own: number | undefined | null = null
 watch([model, units.system], ([value, system], [, before]) => {
   if (editing.value || (value === own && system === before)) return
   if (value !== undefined) text.value = show(value)
@@ -78,6 +78,7 @@ function read() {
   choices.value = []
   echo.value = ''
   if (props.optional && text.value.trim() === '') {
+    own = undefined
     model.value = undefined
     return report('')
   }

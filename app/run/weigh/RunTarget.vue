@@ -106,6 +106,10 @@ const mark = `${100 / MOST}%`
   .mass {
     font-size: 3.6rem;
   }
+  .gauge {
+    font-size: 1.1rem;
+    line-height: 1.2;
+  }
 }
 @media (prefers-reduced-motion: reduce) {
   .fill {

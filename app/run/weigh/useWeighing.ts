@@ -75,7 +75,7 @@ export function useWeighing(
   const phase = computed(() => phaseAfter(now.value - (rightSinceMs.value ?? now.value)))
 
   /** There is to be a scale and it says nothing: what was wanted is then no figure of what was weighed. */
-  const isSilent = computed(() => scale.isExpected.value && !scale.says.value && !isTyped.value)
+  const isSilent = computed(() => scale.isExpected.value && !scale.says.value && typedG.value === undefined)
   /** In the field: what was typed, else what the scale stands at, else what is wanted. */
   const massG = computed({
     get: () => {
@@ -93,6 +93,7 @@ export function useWeighing(
     isTyped.value = true
   }
   function followScale() {
+    typedG.value = undefined
     isTyped.value = false
     problem.value = ''
   }
@@ -116,6 +117,7 @@ export function useWeighing(
     targetG,
     massG,
     isTyped,
+    isExpected: scale.isExpected,
     isSilent,
     problem,
     phase,

@@ -101,8 +101,11 @@ describe('what a pour teaches', () => {
       scoop: { measureMl: 250, packing: 'scooped', weighedKgM3 },
     })
     const facts = foldPour(keepPlan(scooped(null)), run)
-    const { mid } = facts.batches[0]!.inBowl.checked!
+    const { low, mid, high } = facts.batches[0]!.inBowl.checked!
     const usual = bulkDensityOf('pottery', { measureMl: 250, packing: 'scooped', weighedKgM3: null }).value
+    // Its range holds four in five, 2.56 σ from end to end.
+    expect(seenOf(scooped(null), run).scoop_density!.sigmaLn).toBeCloseTo(Math.log(high / low) / 2.56, 6)
+    expect(seenOf(scooped(null), run).scoop_density!.atMs).toBe(facts.settingStartMs)
     // As much water came to be in it as if the scoops had been so much lighter than they were taken for.
     expect(seenOf(scooped(null), run).scoop_density!.ratio).toBeCloseTo(70 / mid, 6)
     expect(seenOf(scooped(1.1 * usual), run).scoop_density!.ratio).toBeCloseTo((1.1 * 70) / mid, 6)
@@ -187,6 +190,8 @@ describe('what a pour teaches', () => {
       seenOf(plan, [...wholeRun(), at(13, { type: 'left_over', volumeMl: ml })]).slurry_yield!
     expect(over(120).ratio / over(60).ratio).toBeCloseTo(1120 / 1060, 6)
     expect(seenOf(plan, wholeRun()).slurry_yield).toBeUndefined()
+    const beforeFull = [...wholeRun().slice(0, 7), at(10.5, { type: 'left_over', volumeMl: 60 })]
+    expect(seenOf(plan, beforeFull).slurry_yield).toBeUndefined()
     // A bowl that gives less is given more, and then the mould is as full as from one that gives all.
     const outcomeOf = (of: PourPlan) => {
       const found = evaluatePlan({ ...of, scaleDivisionG: 0.1 })
