@@ -81,7 +81,7 @@ for (const [name, path, viewport] of VIEWS.filter(([n]) => !only || n.startsWith
   if (path.startsWith('/casts')) await page.locator('canvas, tbody tr, .charts a').first().waitFor()
   if (name === 'cast') await page.waitForFunction(() => document.querySelector('img')?.complete)
   if (name === 'figures') await page.getByText('Not tapped').waitFor()
-  if (name === 'plasters') await page.getByText('its pours').first().click()
+  if (name === 'plasters') await page.getByText('How fast it sets: the pours').first().click()
   if (name === 'pour-set') {
     // Its curve is drawn, and what its thermometer says is learnt from.
     await page.locator('canvas').waitFor()

@@ -87,9 +87,6 @@ const learnt = computed(() => {
       <NuxtLink v-if="bag.pours > 0" :to="{ path: '/casts', query: { tags: `bag:${bag.id}` } }"
         >What it gave: {{ counted(bag.pours, 'pour') }}</NuxtLink
       >
-      <LearntNote :name="bag.name" :subject="`bag:${bag.id}`" factor="set_time" :known="known.learned" />
-      <LearntNote :name="bag.name" :subject="`bag:${bag.id}`" factor="heat" />
-      <LearntNote :name="bag.name" :subject="`scoop:${bag.id}`" factor="scoop_density" />
     </div>
     <div class="acts">
       <Button
@@ -105,6 +102,11 @@ const learnt = computed(() => {
         :aria-label="`Change ${bag.name}`"
         @click="emit('change')"
       />
+    </div>
+    <div class="taught">
+      <LearntNote :name="bag.name" :subject="`bag:${bag.id}`" factor="set_time" :known="known.learned" />
+      <LearntNote :name="bag.name" :subject="`bag:${bag.id}`" factor="heat" />
+      <LearntNote :name="bag.name" :subject="`scoop:${bag.id}`" factor="scoop_density" />
     </div>
   </div>
 </template>
@@ -142,6 +144,12 @@ const learnt = computed(() => {
   flex-wrap: wrap;
   gap: var(--s2);
   justify-content: end;
+}
+.taught {
+  grid-column: 1 / -1;
+}
+.taught:empty {
+  display: none;
 }
 @media (max-width: 43rem) {
   .bag {

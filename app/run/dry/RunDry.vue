@@ -40,7 +40,9 @@ const scales = computed(() =>
   workshop.devices.flatMap(({ id, name, uses }) => {
     const says = devices.now.get(id)?.mass
     if (!says?.stable || says.overload || says.massG === null || says.massG < 1) return []
-    return uses.some((u) => u.channel === 'mass') ? [] : [{ id, name, massG: says.massG, atMs: says.atMs }]
+    if (uses.some((u) => u.channel === 'mass')) return []
+    const { massG, atMs, zeroedAtMs } = says
+    return [{ id, name, massG, atMs, zeroedAtMs }]
   }),
 )
 const take = ({ id, massG: shownG, atMs }: (typeof scales.value)[number]) =>
@@ -68,7 +70,10 @@ function weigh() {
       />
       <button type="submit" :disabled="massG === undefined || problem !== ''">Record this weighing</button>
       <button v-for="s in scales" :key="s.id" type="button" class="second" @click="take(s)">
-        {{ s.name }} shows {{ units.mass(s.massG) }}: take it
+        {{ s.name }} shows {{ units.mass(s.massG)
+        }}<template v-if="s.zeroedAtMs !== null"
+          >, less what was on it when it was zeroed, {{ momentText(s.zeroedAtMs, nowMs) }}</template
+        >: take it
       </button>
       <p class="feel" role="group" aria-label="By hand">
         <span>By hand:</span>

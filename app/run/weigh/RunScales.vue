@@ -53,7 +53,8 @@ defineProps<{
       {{ d.name }} knocks here: take it off
     </button>
     <small v-if="buttons.elsewhere && !scale.says">
-      Without a scale that every screen hears, a press goes by the device it was put here from.
+      Without a scale that every screen hears, a press goes by the device that the button was put here from.
+      To make it this one, take the button off and knock with it again.
     </small>
     <small v-if="scale.line.failure" role="alert">{{ scale.line.failure }}</small>
   </section>
