@@ -78,6 +78,17 @@ export { expect }
 /** The big target of the live run. */
 export const pool = (page: Page) => page.locator('[data-pool]')
 
+/** Sooner than this a second knock is the same elbow (app/run/knock/useKnock.ts). */
+const ANOTHER_KNOCK_MS = 720
+const knocked = new WeakMap<Page, number>()
+/** A short touch of it, late enough to be another: held down longer it would take back, which a slow machine makes of it. */
+export async function knock(page: Page): Promise<void> {
+  const afterMs = (knocked.get(page) ?? 0) + ANOTHER_KNOCK_MS
+  await page.waitForFunction((ms) => Date.now() > ms, afterMs, { polling: 50 })
+  await pool(page).click()
+  knocked.set(page, Date.now())
+}
+
 /** Every event of a pour that the database holds, oldest first. */
 export async function storedEvents(workshop: Workshop, pourId: string) {
   return workshop.db

@@ -1,7 +1,7 @@
 import type { Page } from '@playwright/test'
 import { sql } from 'kysely'
 import { buttonStandIn, scaleStandIn, type StandIn } from '../../devices/standIns'
-import { expect, pool, pourIdOf, storedEvents, test } from './fixtures'
+import { expect, knock, pool, pourIdOf, storedEvents, test } from './fixtures'
 
 const standIns: StandIn[] = []
 test.afterEach(() => standIns.splice(0).forEach((s) => s.stop()))
@@ -11,9 +11,8 @@ function standIn<T extends StandIn>(made: T): T {
 }
 const head = (page: Page) => page.getByRole('heading', { level: 1 })
 const gauge = (page: Page) => page.getByTestId('gauge')
-/** An elbow, and a moment: a second knock at once would be the same one. */
 const knockTo = async (page: Page, then: string | RegExp) => {
-  await pool(page).click({ delay: 720 })
+  await knock(page)
   await expect(head(page)).toHaveText(then)
 }
 

@@ -1,4 +1,4 @@
-import { expect, pool, pourIdOf, storedEvents, test } from './fixtures'
+import { expect, knock, pourIdOf, storedEvents, test } from './fixtures'
 
 async function planOne(page: import('@playwright/test').Page, name: string) {
   await page.getByLabel('What will it be?').fill(name)
@@ -22,14 +22,14 @@ test('the server is killed mid-pour: every acknowledged event is there after, an
     }
   })
   const head = page.getByRole('heading', { level: 1 })
-  await pool(page).click()
+  await knock(page)
   await expect(head).toHaveText('Weigh the water')
   await expect.poll(() => acknowledged.length).toBe(1)
 
   await workshop.server.stop('SIGKILL')
   await expect(page.getByText('Not connected')).toBeVisible()
   // The elbow knocks on: it counts on screen and waits in the outbox, even across a reload of the tab's script state.
-  await pool(page).click({ delay: 800 })
+  await knock(page)
   await expect(head).toHaveText('Weigh the plaster')
   await expect(page.getByText('1 waiting')).toBeVisible()
 
@@ -61,7 +61,7 @@ test('two pages on one pour: each step shows on the other, clocks agree to the s
     [page, 'Ready to sift'],
     [other, 'Sift the plaster in'],
   ] as const) {
-    await pool(knocker).click({ delay: 750 })
+    await knock(knocker)
     await expect(here!).toHaveText(next)
     await expect(there!).toHaveText(next)
   }
