@@ -184,11 +184,12 @@ export class DeviceHub {
     session.socket.write(`${JSON.stringify({ type: 'welcome', protocol: DEVICE_PROTOCOL })}\n`)
     this.tellHere(device, true)
     this.log.info({ device }, 'a device is here')
+    // Looked at now: its first reading may well come before the answer, and knows nothing of an earlier zero.
+    const isUnknown = !this.zeros.has(device)
     this.workshop()
       .then(async ({ db }) => {
         await meetDevice(db, device, name)
-        if (!this.zeros.has(device))
-          this.recall(session, device, await lastAtNothing(db, device, this.nowMs()))
+        if (isUnknown) this.recall(session, device, await lastAtNothing(db, device, this.nowMs()))
       })
       // It says its name again when it next comes; what it reads is told all the same.
       .catch((error: unknown) => this.log.warn({ err: error, device }, 'a device could not be noted'))
