@@ -195,28 +195,34 @@ it('a stand-in comes again by itself when server or plug were away, still zeroed
   scale.act({ do: 'add', massG: 400 })
   const zeroedAtMs = await zeroOf(400)
   // One that says its name and what it shows in one breath: its reading is there before what was known of it.
-  const atOnce = async (...masses: number[]) => {
+  const atOnce = async (massG: number) => {
     const socket = connect(port, '127.0.0.1')
     closing.push(() => socket.destroy())
     await once(socket, 'connect')
     const hello = { type: 'hello', protocol: 1, device: 'at-once', name: 'At once' }
-    const said = masses.map((value) => ({ type: 'mass', value, stable: value < 300, tare: true }))
-    socket.write([hello, ...said].map((m) => `${JSON.stringify(m)}\n`).join(''))
-    return () => socket.write(`${JSON.stringify(said.at(-1))}\n`)
+    const mass = (value: number) =>
+      `${JSON.stringify({ type: 'mass', value, stable: value < 300, tare: true })}\n`
+    socket.write(`${JSON.stringify(hello)}\n${mass(massG)}`)
+    return (value: number) => socket.write(mass(value))
   }
   await atOnce(300)
   await until('the device to be known', async () => (await cards()).some((d) => d.id === 'at-once'))
   const otherPour = await newPour()
   await put('at-once', 'mass', { pourId: otherPour, batch: 0 })
-  await atOnce(0)
-  const kept = async () =>
-    (await send(first, 'GET', `/api/pours/${otherPour}/readings`)).json as never as KeptReading[]
-  await until('its nothing to be kept', async () => (await kept()).some((r) => r.value === 0))
+  const isKept = async (massG: number) => {
+    const { json } = await send(first, 'GET', `/api/pours/${otherPour}/readings`)
+    return (json as never as KeptReading[]).some((r) => r.value === massG)
+  }
+  const next = await atOnce(236)
+  await until('its bowl to be kept', () => isKept(236))
+  // It comes to nothing, and only once, within the second that readings are apart otherwise.
+  next(0)
+  await until('its nothing to be kept', () => isKept(0))
   await server.stop('SIGKILL')
   server = await startServer(database.url, { port: serverPort, devicePort: port })
-  const later = await atOnce(250)
+  const again = await atOnce(250)
   const window = await follow(server)
-  const saying = setInterval(later, 200)
+  const saying = setInterval(() => again(250), 200)
   closing.push(() => clearInterval(saying))
   await window.nextLive((m) => massOf('at-once', 250)(m) && m.kind === 'mass' && m.zeroedAtMs !== null)
   let recalled = null as number | null

@@ -34,6 +34,24 @@ it('keeps the moment at which a scale comes to rest, however soon', () => {
   ).toEqual([0, 0.4])
 })
 
+it('keeps each moment at which a scale comes to nothing, however short: from there a bowl is counted', () => {
+  const [bowl, filled] = [236, 400]
+  expect(
+    kept(
+      [
+        [0, bowl],
+        [0.2, 0],
+        [0.4, 0.02],
+        [0.5, 3, false],
+        [0.6, 0],
+        [0.8, filled],
+        [0.9, -0.04],
+      ],
+      'mass',
+    ),
+  ).toEqual([0, 0.2, 0.9])
+})
+
 it('knows devices and channels apart', () => {
   const thinning = new Thinning()
   const reading = { device: 'a', channel: 't1' as const, atMs: 0, value: 20, stable: true }
