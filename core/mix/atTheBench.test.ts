@@ -338,6 +338,11 @@ describe('batches', () => {
     expect(heavy.batches[0]!.weighings).toEqual({ water: 3, powder: 4 })
     const many = planBatches(inputOf(), job(100_000), limits({ bowl: bowl(500) }), pace)
     expect(many).toMatchObject({ batches: [], issues: [{ code: 'too_many_batches', severity: 'error' }] })
+    // No bowl holds 500 litres; three do, between them.
+    const inOne = planBatches(inputOf(), job(499_000), limits({}), pace)
+    expect(inOne).toMatchObject({ batches: [], issues: [{ code: 'bowl_too_large', severity: 'error' }] })
+    const inThree = planBatches(inputOf(), job(499_000), limits({ split: { by: 'bowls', count: 3 } }), pace)
+    expect(inThree.batches).toHaveLength(3)
   })
   it('a bowl of 4.24 l is what the worked example fills (derived)', () => {
     const { slurryMlPerG } = mixProperties(inputOf())

@@ -1,3 +1,4 @@
+import { MOST_VOLUME_ML } from '../bounds'
 import type { Issue } from '../errors'
 import { bowlVolumeMl, weighOutForVolume, weighOutFromMasses, type WeighOut } from './batch'
 import type { MixInput } from './properties'
@@ -55,6 +56,7 @@ export type BatchIssueCode =
   | 'bag_outlasts_working_time'
   | 'too_many_batches'
   | 'bowl_of_nothing'
+  | 'bowl_too_large'
   | 'slightly_more_than_bags'
   | 'scale_too_small'
   | 'scale_too_coarse'
@@ -336,6 +338,10 @@ export function planBatches(
     return { batches: [], total, because: undefined, largestMl, issues }
   }
   const biggest = batches.reduce((a, b) => (b.slurryMl > a.slurryMl ? b : a))
+  if (biggest.slurryMl > MOST_VOLUME_ML) {
+    issues.push(issue('bowl_too_large', 'error', biggest.slurryMl, MOST_VOLUME_ML, 'ml'))
+    return { batches: [], total, because: undefined, largestMl, issues }
+  }
   if (bowl && biggest.bowlMl > bowl.volumeMl * 1.001)
     issues.push(issue('bowl_too_small', 'warning', bowl.volumeMl, biggest.bowlMl, 'ml'))
   if (!mayCut && pourRateMlMin !== null && byTime > 0) {

@@ -58,104 +58,122 @@ const SCHOOLS: Record<string, PourPlan> = {
   }),
 }
 
+/** Benches beside each other, each with a browser and devices of its own: most of a weighing is waiting for a scale to rest. */
+const BENCHES = 3
+
 test('every school from the mould to the setting piece by scale, button and thermometer alone', async ({
-  page,
+  browser,
   open,
   workshop,
 }) => {
   test.setTimeout(240_000)
-  const scale = standIn(
-    // Quick to come to rest: sixty weighings are waited for.
-    scaleStandIn(workshop.devicePort, 'scale', 'Bench scale', { ...BENCH_SCALE, settleS: 0.2 }),
-  )
-  const button = standIn(buttonStandIn(workshop.devicePort, 'elbow', 'Elbow button'))
-  const probe = standIn(probeStandIn(workshop.devicePort, 'probe', 'Thermometer', 1, 20))
   const { address } = workshop.server
-  const put = async (device: string, channel: string, pourId: string) => {
-    const to = { pourId, batch: 0 }
-    await expect
-      .poll(async () =>
-        (await page.request.put(`${address}/api/devices/${device}/use`, { data: { channel, to } })).status(),
-      )
-      .toBe(200)
-  }
-  const press = () => button.act({ do: 'press' })
-  async function weigh(massG: number) {
-    scale.act({ do: 'clear' })
-    scale.act({ do: 'add', massG: 236 })
-    await expect(gauge(page)).toContainText('stand the bowl on it, then zero')
-    press()
-    await expect(gauge(page)).toHaveText('Nothing in it yet')
-    scale.act({ do: 'add', massG, overS: 0.2 })
-    await expect(gauge(page)).toHaveText(/^Right/)
-    press()
-  }
+  const waiting = Object.entries(SCHOOLS)
 
-  for (const [school, plan] of Object.entries(SCHOOLS))
-    await test.step(school, async () => {
-      const kept = keepPlan(plan)
-      const { steps, batches } = outlookFrom(kept, [])
-      const id = randomUUID()
-      const made = await page.request.post(`${address}/api/pours`, { data: { id, plan: kept } })
-      expect(made.ok()).toBe(true)
-      await put('scale', 'mass', id)
-      await put('elbow', 'button', id)
-      await put('probe', 't1', id)
-      // A press is heard once the window follows the stream and knows what is put where.
-      const heard = ['/api/devices', '/api/changes'].map((path) =>
-        page.waitForResponse((r) => new URL(r.url()).pathname === path && r.ok()),
-      )
-      await open(page, `/pour/${id}`)
-      await Promise.all(heard)
-      const handled = steps.filter((s) => s.id !== 'demould' && s.id !== 'dry')
-      let waterOff = 1
-      for (const step of handled) {
-        await expect(head(page)).toHaveText(stepTitle(step, plan))
-        const { planned } = batches[step.batch]!
-        if (step.id === 'weigh_water') await weigh(planned.waterG)
-        else if (step.id === 'weigh_powder' || step.id === 'weigh_filler') {
-          const shown = await page.locator('.mass').textContent()
-          const massG = Number(/([\d.]+)\s*g/.exec(shown ?? '')![1])
-          waterOff = massG / (step.id === 'weigh_powder' ? planned.powderG : planned.fillerG)
-          await weigh(massG)
-        } else press()
-        if (step.id === 'stir')
-          probe.act({
-            do: 'into_plaster',
-            channel: 1,
-            classId: plan.plaster.properties.classId,
-            consistency: plan.consistency,
-            tempC: 22,
-          })
-      }
-      await expect(head(page)).toHaveText('Leave it alone')
-      // What follows the water is off from the plan by no more than the scale and the hand are.
-      expect(Math.abs(waterOff - 1)).toBeLessThan(0.03)
-
-      // It counts on screen before it is sent.
-      await expect.poll(async () => (await storedEvents(workshop, id)).length).toBe(handled.length)
-      const events = await storedEvents(workshop, id)
-      const { plan: stored, events: told } = await getReadable(workshop.db, id)
-      const facts = outlookFrom(stored, told)
-      expect(facts.step).toBe('demould')
-      expect(facts.stepsDone.filter(Boolean)).toHaveLength(handled.length)
-      // All of it was pressed, and every mass came off the scale.
-      expect(new Set(events.filter((e) => e.type !== 'mould_ready').map((e) => e.who))).toEqual(
-        new Set(['Elbow button']),
-      )
-      for (const e of events.filter((e) => e.type === 'weighed'))
-        expect(e.body).toMatchObject({ reading: { device: 'scale', channel: 'mass' } })
-      // The thermometer in the piece is read along.
+  async function work(bench: number) {
+    const context = await browser.newContext()
+    const page = await context.newPage()
+    const [scaleId, buttonId, probeId] = [`scale-${bench}`, `elbow-${bench}`, `probe-${bench}`]
+    const who = `Elbow button ${bench}`
+    const scale = standIn(
+      // Quick to come to rest: sixty weighings are waited for.
+      scaleStandIn(workshop.devicePort, scaleId, `Bench scale ${bench}`, { ...BENCH_SCALE, settleS: 0.2 }),
+    )
+    const button = standIn(buttonStandIn(workshop.devicePort, buttonId, who))
+    const probe = standIn(probeStandIn(workshop.devicePort, probeId, `Thermometer ${bench}`, 1, 20))
+    const put = async (device: string, channel: string, pourId: string) => {
+      const to = { pourId, batch: 0 }
       await expect
-        .poll(async () => {
-          const rows = await workshop.db
-            .selectFrom('reading')
-            .select('value')
-            .where('pour_id', '=', id)
-            .where('channel', '=', 't1')
-            .execute()
-          return Math.max(0, ...rows.map((r) => r.value))
-        })
-        .toBeGreaterThan(19)
-    })
+        .poll(async () =>
+          (
+            await page.request.put(`${address}/api/devices/${device}/use`, { data: { channel, to } })
+          ).status(),
+        )
+        .toBe(200)
+    }
+    const press = () => button.act({ do: 'press' })
+    async function weigh(massG: number) {
+      scale.act({ do: 'clear' })
+      scale.act({ do: 'add', massG: 236 })
+      await expect(gauge(page)).toContainText('stand the bowl on it, then zero')
+      press()
+      await expect(gauge(page)).toHaveText('Nothing in it yet')
+      scale.act({ do: 'add', massG, overS: 0.2 })
+      await expect(gauge(page)).toHaveText(/^Right/)
+      press()
+    }
+
+    for (let next = waiting.shift(); next; next = waiting.shift()) {
+      const [school, plan] = next
+      await test.step(school, async () => {
+        const kept = keepPlan(plan)
+        const { steps, batches } = outlookFrom(kept, [])
+        const id = randomUUID()
+        const made = await page.request.post(`${address}/api/pours`, { data: { id, plan: kept } })
+        expect(made.ok()).toBe(true)
+        await put(scaleId, 'mass', id)
+        await put(buttonId, 'button', id)
+        await put(probeId, 't1', id)
+        // A press is heard once the window follows the stream and knows what is put where.
+        const heard = ['/api/devices', '/api/changes'].map((path) =>
+          page.waitForResponse((r) => new URL(r.url()).pathname === path && r.ok()),
+        )
+        await open(page, `/pour/${id}`)
+        await Promise.all(heard)
+        const handled = steps.filter((s) => s.id !== 'demould' && s.id !== 'dry')
+        let waterOff = 1
+        for (const step of handled) {
+          await expect(head(page)).toHaveText(stepTitle(step, plan))
+          const { planned } = batches[step.batch]!
+          if (step.id === 'weigh_water') await weigh(planned.waterG)
+          else if (step.id === 'weigh_powder' || step.id === 'weigh_filler') {
+            const shown = await page.locator('.mass').textContent()
+            const massG = Number(/([\d.]+)\s*g/.exec(shown ?? '')![1])
+            waterOff = massG / (step.id === 'weigh_powder' ? planned.powderG : planned.fillerG)
+            await weigh(massG)
+          } else press()
+          if (step.id === 'stir')
+            probe.act({
+              do: 'into_plaster',
+              channel: 1,
+              classId: plan.plaster.properties.classId,
+              consistency: plan.consistency,
+              tempC: 22,
+            })
+        }
+        await expect(head(page)).toHaveText('Leave it alone')
+        // What follows the water is off from the plan by no more than the scale and the hand are.
+        expect(Math.abs(waterOff - 1)).toBeLessThan(0.03)
+
+        // It counts on screen before it is sent.
+        await expect.poll(async () => (await storedEvents(workshop, id)).length).toBe(handled.length)
+        const events = await storedEvents(workshop, id)
+        const { plan: stored, events: told } = await getReadable(workshop.db, id)
+        const facts = outlookFrom(stored, told)
+        expect(facts.step).toBe('demould')
+        expect(facts.stepsDone.filter(Boolean)).toHaveLength(handled.length)
+        // All of it was pressed, and every mass came off the scale.
+        expect(new Set(events.filter((e) => e.type !== 'mould_ready').map((e) => e.who))).toEqual(
+          new Set([who]),
+        )
+        for (const e of events.filter((e) => e.type === 'weighed'))
+          expect(e.body).toMatchObject({ reading: { device: scaleId, channel: 'mass' } })
+        // The thermometer in the piece is read along.
+        await expect
+          .poll(async () => {
+            const rows = await workshop.db
+              .selectFrom('reading')
+              .select('value')
+              .where('pour_id', '=', id)
+              .where('channel', '=', 't1')
+              .execute()
+            return Math.max(0, ...rows.map((r) => r.value))
+          })
+          .toBeGreaterThan(19)
+      })
+    }
+    await context.close()
+  }
+
+  await Promise.all(Array.from({ length: BENCHES }, (_, bench) => work(bench)))
 })

@@ -1,9 +1,10 @@
-import { spawn, type ChildProcess } from 'node:child_process'
+import { execFileSync, spawn, type ChildProcess } from 'node:child_process'
 import { once } from 'node:events'
 import { chmodSync, mkdtempSync, readFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
+import { expect } from 'vitest'
 
 export const START = fileURLToPath(new URL('../../bin/start', import.meta.url))
 
@@ -57,3 +58,41 @@ export const pidIn = (state: string, file: string) =>
 /** The workshop of a running start, as its owner. */
 export const ownerUrlOf = (state: string) =>
   `postgres://ripples:${readFileSync(join(state, 'password'), 'utf8').trim()}@127.0.0.1:${readFileSync(join(state, 'data/postmaster.pid'), 'utf8').split('\n')[3]}/postgres`
+
+/** One clear line, and nothing started. */
+export async function refuses(run: Run, line: RegExp) {
+  expect(await run.ends()).toBe(1)
+  expect(run.output()).toMatch(line)
+  expect(run.output().trim().split('\n').at(-1)).toMatch(/^✗ \S/)
+}
+
+export function databasePidsIn(state: string): string[] {
+  try {
+    return execFileSync('pgrep', ['-f', join(state, 'data')], { encoding: 'utf8' })
+      .trim()
+      .split('\n')
+  } catch {
+    return []
+  }
+}
+
+/** Starts it, and gives what stops it again. */
+export async function runningOn(state: string, port: string, ...options: string[]) {
+  const run = startOn(state, '--port', port, ...options)
+  await run.shows(/running: http/)
+  return {
+    ...run,
+    stop: async () => {
+      run.process.kill('SIGTERM')
+      expect(await run.ends()).toBe(0)
+      expect(databasePidsIn(state)).toEqual([])
+    },
+  }
+}
+
+export async function castsAt(port: string): Promise<string[]> {
+  const page = (await (await fetch(`http://127.0.0.1:${port}/api/pours?limit=100`)).json()) as {
+    items: { id: string }[]
+  }
+  return page.items.map((c) => c.id)
+}

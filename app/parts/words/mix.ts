@@ -54,6 +54,8 @@ export const BATCH_ISSUE_WORDS: Record<
     `That would be ${n > most ? `more than ${most} bowls` : counted(n, 'bowl')}. Take a larger bowl, or pour faster.`,
   bowl_of_nothing: (step, each, show) =>
     `Cut like this a bowl gets about ${show.mass(each)} of plaster, and the scale shows steps of ${show.mass(step)}: nothing would be in one of them. Fewer bowls, or a finer scale.`,
+  bowl_too_large: (ml, most, show) =>
+    `One bowl would hold ${show.volume(ml)} of slurry, and none holds more than ${show.volume(most)}. Check what the mould holds, or cut it into bowls.`,
   slightly_more_than_bags: (wanted, inBags, show) =>
     `The job wants ${show.mass(wanted)}, slightly more than the ${show.mass(inBags)} in whole bags: less spare, or a little more water, saves opening another.`,
   scale_too_small: (capacity, tare, show) =>
