@@ -11,6 +11,8 @@ export const deviceChannelSchema = z
   .regex(/^(mass|button|t([1-9]|1[0-6]))$/)
   .transform((channel) => channel as DeviceChannel)
 
+const instantMs = z.number().min(0).max(8.64e15)
+
 export interface DeviceUse {
   channel: DeviceChannel
   pourId: string
@@ -48,20 +50,24 @@ export const loggerReadingsSchema = z.object({
     .min(0)
     .max(2 * MAX_BATCHES),
   readings: z
-    .array(z.object({ atMs: z.number().min(0).max(8.64e15), tempC: z.number().min(-40).max(150) }))
+    .array(z.object({ atMs: instantMs, tempC: z.number().min(-40).max(150) }))
     .min(3)
     .max(2000),
 })
 export const loggerFileQuerySchema = z.object({ file: loggerFileId })
 
-/** Asks a scale to zero itself; asked twice under one id, by two windows that heard one press, it does it once. */
-export const tareSchema = z.object({ id })
+/**
+ * Asks a scale to zero itself; asked twice under one id, by two windows that heard one press, it does it once.
+ * `zeroedAtMs` is the zero that whoever asks knows of, as last told: where there is a newer one, it is done already.
+ */
+export const tareSchema = z.object({ id, zeroedAtMs: instantMs.nullable() })
+export type TareAsk = z.infer<typeof tareSchema>
 
 /** Which reading somebody acted on. */
 export const readingRefSchema = z.object({
   device: deviceIdSchema,
   channel: deviceChannelSchema,
-  atMs: z.number().min(0).max(8.64e15),
+  atMs: instantMs,
 })
 
 /** What a device says, as it happens: not kept, and not repeated to a window that was away. */

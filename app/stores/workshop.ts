@@ -20,7 +20,7 @@ import type {
   SpoonTestRecord,
 } from '~~/shared/stock'
 import type { DeviceChannel } from '#core/pour'
-import type { DeviceCard } from '~~/shared/devices'
+import type { DeviceCard, TareAsk } from '~~/shared/devices'
 import { habits } from './habits'
 import { whyNoPhoto } from './photoFile'
 import { callAllPages, callApi, sendFile, type ApiResult } from './api'
@@ -274,9 +274,8 @@ export const useWorkshop = defineStore('workshop', () => {
       { method: 'PUT', body: { channel, to } },
       putDevice,
     )
-  /** @param askId every window that acts on one press asks under the same. */
-  const tareDevice = (id: string, askId: string) =>
-    callApi(`/api/devices/${encodeURIComponent(id)}/tare`, { method: 'POST', body: { id: askId } })
+  const tareDevice = (id: string, ask: TareAsk) =>
+    callApi(`/api/devices/${encodeURIComponent(id)}/tare`, { method: 'POST', body: ask })
   const tellSettling = (body: SettlingEntry) =>
     change<SettlingEntry>('/api/settling', { method: 'POST', body }, putSettling)
   const dropSettling = (id: string) => drop(`/api/settling/${id}`, () => putSettling(id, null))

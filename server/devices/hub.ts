@@ -11,7 +11,7 @@ import {
 } from '../../shared/deviceLine'
 import { NO_ZERO, askedToZero, watchZero, zeroAfterSilence, type Zero } from '../../core/mix'
 import type { DeviceChannel } from '../../core/pour'
-import type { LiveMessage } from '../../shared/devices'
+import type { LiveMessage, TareAsk } from '../../shared/devices'
 import { keepReadings, lastAtNothing, meetDevice, tellLive, type ReadingToKeep } from '../services/devices'
 import type { Workshop } from '../utils/database'
 import { Thinning } from './thinning'
@@ -80,11 +80,15 @@ export class DeviceHub {
     await this.telling
   }
 
-  /** Tells a scale that is connected here to zero itself: late and again, it would lose what has gone in since. */
-  tare(device: string, askId: string): void {
+  /**
+   * Tells a scale that is connected here to zero itself. Again, or late, when it has come to nothing meanwhile (the same
+   * bowl back on a scale that was zeroed with it), it would lose what has gone in since: such a request is done already.
+   */
+  tare(device: string, ask: TareAsk): void {
     const session = [...this.sessions].find((s) => s.device === device)
-    if (!session || session.asks.includes(askId)) return
-    session.asks = [...session.asks, askId].slice(-REMEMBERED_ASKS)
+    if (!session || session.asks.includes(ask.id)) return
+    session.asks = [...session.asks, ask.id].slice(-REMEMBERED_ASKS)
+    if ((this.zeros.get(device)?.atMs ?? 0) > (ask.zeroedAtMs ?? 0)) return
     this.zeros.set(device, askedToZero())
     const command: DeviceCommand = { type: 'tare' }
     session.socket.write(`${JSON.stringify(command)}\n`)

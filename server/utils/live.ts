@@ -1,6 +1,6 @@
 import { MS_PER } from '../../core/units'
 import { BEAT_MS, type BeatMessage, type ChangeMessage } from '../../shared/changes'
-import type { LiveMessage } from '../../shared/devices'
+import type { LiveMessage, TareAsk } from '../../shared/devices'
 import { ChangeListener } from '../services/changeListener'
 import { ChangeFeed, pruneChanges } from '../services/changes'
 import { useConfig } from '../config'
@@ -33,7 +33,7 @@ async function startListening(): Promise<ChangeListener> {
 export interface LivePayload {
   /** The workshop. */
   w: string
-  m: (LiveMessage | { kind: 'tare'; device: string; id: string })[]
+  m: (LiveMessage | { kind: 'tare'; device: string; ask: TareAsk })[]
 }
 
 let hub: DeviceHub | undefined
@@ -42,7 +42,7 @@ function hearLive(payload: string): void {
   const { w, m } = JSON.parse(payload) as LivePayload
   const said: LiveMessage[] = []
   for (const message of m)
-    if (message.kind === 'tare') hub?.tare(message.device, message.id)
+    if (message.kind === 'tare') hub?.tare(message.device, message.ask)
     else said.push(message)
   if (said.length === 0) return
   const text = sseOf('live', said)

@@ -134,7 +134,7 @@ it('no route reads or writes a row of another workshop', async () => {
       tookS: 900,
     },
     'PUT /api/devices/:id/use': { channel: 'mass', to: null },
-    'POST /api/devices/:id/tare': {},
+    'POST /api/devices/:id/tare': { id: randomUUID(), zeroedAtMs: null },
     'PUT /api/places/:id': {
       revision: 1,
       place: {

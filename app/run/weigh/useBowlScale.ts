@@ -52,7 +52,11 @@ export function useBowlScale(pourId: string, batch: () => number | undefined) {
     /** @param askId the press that asks, where every window hears it. */
     zero(askId: string = crypto.randomUUID()) {
       if (line.connected.value) line.zero()
-      else if (device.value) void workshop.tareDevice(device.value.id, askId)
+      else if (device.value)
+        void workshop.tareDevice(device.value.id, {
+          id: askId,
+          zeroedAtMs: says.value?.zeroedAtMs ?? null,
+        })
     },
     put: (id: string) => workshop.putDeviceTo(id, 'mass', { pourId, batch: batch() ?? 0 }),
     takeOff() {

@@ -11,7 +11,7 @@ export default defineRoute(async (event) => {
   const ask = await readJson(event, tareSchema)
   const { id, db } = await useWorkshop(event)
   if ((await devicesById(db, [device])).length === 0) throw new DomainError('not_found')
-  const asked: LivePayload['m'] = [{ kind: 'tare', device, id: ask.id }]
+  const asked: LivePayload['m'] = [{ kind: 'tare', device, ask }]
   await tellLive(db, id, asked)
   return { asked: true }
 })
