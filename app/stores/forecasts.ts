@@ -13,6 +13,7 @@ import {
 } from '#core/pour'
 import { askForecast } from '~/workers/askForecast'
 import { useBench } from './bench'
+import { isNight } from './habits'
 
 interface Held {
   /** The facts and the probes that it was made for; while better ones are worked on, the last good one stands. */
@@ -55,7 +56,7 @@ export const useForecasts = defineStore('forecasts', () => {
     if (known?.facts === facts && known.probes === probes) return known.outlook
     const evidence = evidenceOf(facts, probes)
     const seen = shortOf(evidence)
-    const hold = (learnt: LearntForecast | undefined, forecast = forecastPour(facts, learnt)) => {
+    const hold = (learnt: LearntForecast | undefined, forecast = forecastPour(facts, learnt, isNight)) => {
       const made = { facts, probes, seen, learnt, forecast, outlook: outlookOf(facts, forecast) }
       // Not while a computed value is being worked out: it would set itself off.
       queueMicrotask(() => held.set(id, made))
@@ -73,7 +74,7 @@ export const useForecasts = defineStore('forecasts', () => {
     // Seen for the first time in this window: shown as it is, not as it would be had nobody looked.
     if (!nothingSeen && !isOut) return hold(learnPace(evidence, nowS(facts)))
     ask(id, facts, probes, evidence, seen)
-    const forecast = forecastPour(facts)
+    const forecast = forecastPour(facts, undefined, isNight)
     const first = outlookOf(facts, forecast)
     queueMicrotask(() => {
       if (!held.has(id))
@@ -93,7 +94,7 @@ export const useForecasts = defineStore('forecasts', () => {
     asked.set(id, seen)
     askForecast(`learn ${id}`, { kind: 'learn', evidence, nowS: nowS(facts) }, (learnt) => {
       asked.delete(id)
-      const forecast = forecastPour(facts, learnt)
+      const forecast = forecastPour(facts, learnt, isNight)
       held.set(id, { facts, probes, seen, learnt, forecast, outlook: outlookOf(facts, forecast) })
     })
   }

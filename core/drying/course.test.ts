@@ -219,6 +219,15 @@ describe('when to weigh next', () => {
     expect(next.afterSigmaLn).toBeLessThan(0.5 * next.sigmaLn)
     expect(next.sigmaLn).toBeCloseTo(found.sigmaLnSpeed, 1)
   })
+  it('is when somebody is up, and tells about as much then; never where nobody ever is', () => {
+    const found = forecast(first)
+    const free = nextWeighing(found, first, 1, 0.1, 0, 3 * H)!
+    const night = (atS: number) => Math.abs(atS - free.atS) < 5 * H
+    const by = nextWeighing(found, first, 1, 0.1, 0, 3 * H, (atS) => !night(atS))!
+    expect(night(by.atS)).toBe(false)
+    expect(by.afterSigmaLn).toBeLessThan(1.1 * free.afterSigmaLn)
+    expect(nextWeighing(found, first, 1, 0.1, 0, 3 * H, () => false)).toBeUndefined()
+  })
   it('what it promises is about what comes of it', () => {
     const next = nextWeighing(forecast(first), first, 1, 0.1, 0, 3 * H)!
     const then = forecast([...first, { timeS: next.atS, massG: massAtG(forecast(first), next.atS) }])

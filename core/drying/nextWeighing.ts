@@ -58,6 +58,7 @@ const WORTHWHILE = 0.95
  * The moment between now and dry at which weighing narrows the forecast most, the earliest that does nearly as much;
  * undefined where none would tell much any more. Linear in pace and masses about what is believed now.
  * @param nowS s since it started to dry. @param leastS it is not weighed again sooner than that.
+ * @param isUp whether somebody is up then to weigh it, s since it started to dry.
  */
 export function nextWeighing(
   forecast: DryingForecast,
@@ -66,6 +67,7 @@ export function nextWeighing(
   targetLeft: number,
   nowS: number,
   leastS: number,
+  isUp: (atS: number) => boolean = () => true,
 ): NextWeighing | undefined {
   const { course, dryMassG, waterAtStartG } = forecast
   const prior: Information = [
@@ -81,10 +83,9 @@ export function nextWeighing(
   const fromS = Math.max(nowS, (weighings.at(-1)?.timeS ?? -leastS) + leastS)
   const untilS = timeToFractionS(forecast, targetLeft).mid
   if (!(untilS > fromS)) return undefined
-  const candidates = Array.from({ length: STEPS + 1 }, (_, i) => {
-    const atS = fromS + ((untilS - fromS) * i) / STEPS
-    return { atS, sigmaLn, afterSigmaLn: sigmaOfPace(sum(known, told(forecast, scaleSdG, atS))) }
-  })
+  const candidates = Array.from({ length: STEPS + 1 }, (_, i) => fromS + ((untilS - fromS) * i) / STEPS)
+    .filter(isUp)
+    .map((atS) => ({ atS, sigmaLn, afterSigmaLn: sigmaOfPace(sum(known, told(forecast, scaleSdG, atS))) }))
   const best = Math.min(...candidates.map((c) => c.afterSigmaLn))
   if (best > WORTHWHILE * sigmaLn) return undefined
   return candidates.find((c) => sigmaLn - c.afterSigmaLn >= NEARLY * (sigmaLn - best))

@@ -10,6 +10,7 @@ import {
   type SetProblem,
 } from '../forecast'
 import type { SettingForecast } from '../setting'
+import { MS_PER } from '../units'
 import { pieceDrying, weighNext } from './after/drying'
 import { foldPour, filledMs, type BatchFacts, type PourFacts, type RecordedWeighing } from './facts'
 import type { PourEvent } from './events'
@@ -114,20 +115,26 @@ export function evidenceOf(facts: PourFacts, traces: readonly ProbeTrace[]): Evi
 
 const plain = ({ setting, demould, marks }: SetForecast): SetForecast => ({ setting, demould, marks })
 
+/** Whether nobody is up at a moment: core knows no time zone. */
+export type IsNight = (atMs: number) => boolean
+
 /** The drying of a piece that is out, by everything weighed and felt of it. */
 export function dryingForecastOf(
   { plan, mix }: PourFacts,
-  { weighings, legs, felt, targetLeft }: NonNullable<PourFacts['drying']>,
+  { weighings, legs, felt, targetLeft, startMs }: NonNullable<PourFacts['drying']>,
+  isNight?: IsNight,
 ): NonNullable<PourForecast['drying']> {
   const { forecast } = pieceDrying(plan, mix, weighings, legs, felt)
-  return { ...forecast, weighNext: weighNext(plan, forecast, weighings, targetLeft) }
+  const isUp = isNight && ((atS: number) => !isNight(startMs + atS * MS_PER.s))
+  return { ...forecast, weighNext: weighNext(plan, forecast, weighings, targetLeft, isUp) }
 }
 
 /**
  * The forecast of a pour. Without anything learnt it is what bag, ratio, temperatures and stirring say.
  * @param learnt of the bowl in hand, where something was seen of it.
+ * @param isNight a weighing is not asked for then.
  */
-export function forecastPour(facts: PourFacts, learnt?: LearntForecast): PourForecast {
+export function forecastPour(facts: PourFacts, learnt?: LearntForecast, isNight?: IsNight): PourForecast {
   const bowls = facts.batches.map((bowl, i): BowlForecast => {
     const set = learnt && i === facts.batch ? plain(learnt) : forecastSet(problemOf(facts, bowl))
     const { consistency } = bowl.settingInput
@@ -140,7 +147,7 @@ export function forecastPour(facts: PourFacts, learnt?: LearntForecast): PourFor
       pace && prior
         ? { pace, prior, next, moved, contradicting: contradicting ?? [], probeFaults: probeFaults ?? [] }
         : undefined,
-    drying: facts.drying && dryingForecastOf(facts, facts.drying),
+    drying: facts.drying && dryingForecastOf(facts, facts.drying, isNight),
   }
 }
 

@@ -92,7 +92,8 @@ export function weighNext(
   forecast: DryingForecast,
   weighings: readonly Weighing[],
   targetLeft: number,
+  isUp?: (atS: number) => boolean,
 ): NextWeighing | undefined {
   const lastS = weighings.at(-1)?.timeS ?? 0
-  return nextWeighing(forecast, weighings, plan.scaleDivisionG, targetLeft, lastS, LEAST_BETWEEN_S)
+  return nextWeighing(forecast, weighings, plan.scaleDivisionG, targetLeft, lastS, LEAST_BETWEEN_S, isUp)
 }
