@@ -3,7 +3,7 @@
 import Button from 'primevue/button'
 import Checkbox from 'primevue/checkbox'
 import { computed, ref, useId } from 'vue'
-import type { CauseFound, CauseId } from '#core/finish'
+import { CLEAR_LN_RATIO, type CauseFound, type CauseId } from '#core/finish'
 import { diagnosePour, faultsOf, type PourOutlook } from '#core/pour'
 import { percent } from '~/parts/show/figures'
 import { useUnits } from '~/parts/show/useUnits'
@@ -36,6 +36,7 @@ const nextPlan = computed(() => ({
   path: '/plan',
   query: { from: props.pourId, ...(heed.value.length > 0 ? { heed: heed.value.join() } : {}) },
 }))
+const isClear = computed(() => found.value.causes.some((c) => c.for.some((e) => e.lnRatio >= CLEAR_LN_RATIO)))
 const names = (cause: CauseFound) => cause.explains.map((f) => FAULT_WORDS[f].toLowerCase()).join(', ')
 </script>
 
@@ -44,6 +45,9 @@ const names = (cause: CauseFound) => cause.explains.map((f) => FAULT_WORDS[f].to
     <h2 id="why-title">Why</h2>
     <p v-if="found.clean" data-testid="clean-record">
       <b>The record is clean.</b> Nothing in it speaks clearly for a cause. What it does not tell stays open:
+    </p>
+    <p v-else-if="!isClear">
+      <b>Nothing on record speaks clearly for what shows like this.</b> What it does not tell stays open:
     </p>
     <ul class="causes">
       <li v-for="cause in first" :key="cause.cause" :data-cause="cause.cause">
@@ -69,6 +73,12 @@ const names = (cause: CauseFound) => cause.explains.map((f) => FAULT_WORDS[f].to
       </li>
     </ul>
     <Button as="router-link" :to="nextPlan" label="Put it into the next plan" :disabled="heed.length === 0" />
+    <p v-if="found.besides.length > 0" data-testid="besides">
+      <b>Besides, though it seldom shows like this:</b>
+      <span v-for="cause in found.besides" :key="cause.cause" class="beside">
+        {{ CAUSE_WORDS[cause.cause].name }} ({{ cause.for.map((e) => signWords(e, units)).join('; ') }}).
+      </span>
+    </p>
     <details v-if="others.length > 0">
       <summary>Not ruled out: {{ others.length }} more</summary>
       <ul class="rest">

@@ -22,7 +22,10 @@ export const CAUSE = {
   soak_short: { base: 0.12, shows: { air_holes: 0.4, lumps: 0.4, streaks: 0.1, soft: 0.1 } },
   sifted_fast: { base: 0.08, shows: { lumps: 0.6, air_holes: 0.3 } },
   stirred_little: { base: 0.06, shows: { lumps: 0.5, streaks: 0.4, soft: 0.3, flow_lines: 0.05 } },
-  stirred_long: { base: 0.08, shows: { soft: 0.3, flow_lines: 0.25, air_holes: 0.2, crumbled_edge: 0.15 } },
+  stirred_long: {
+    base: 0.08,
+    shows: { soft: 0.3, flow_lines: 0.25, short_fill: 0.25, air_holes: 0.2, crumbled_edge: 0.15 },
+  },
   stirred_hard: { base: 0.08, shows: { air_holes: 0.6, voids: 0.1 } },
   past_working: {
     base: 0.07,

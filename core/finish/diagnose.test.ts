@@ -31,6 +31,7 @@ const BY_THE_BOOK: Says = {
   stirred_until: 0.5,
   stirred_manner: 1,
   full_at: 0.7,
+  ready_at: 0.6,
   tapped: 45,
   traps_left: 0,
   leaked_share: 0,
@@ -86,6 +87,13 @@ const CASES: [told: string, faults: FaultKind[], says: Says, first: CauseId[]][]
     { full_at: 1.4 },
     ['past_working'],
   ],
+  [
+    'drilled until it was stiff in the bucket',
+    ['short_fill'],
+    { stirred_effort_high: 900, stirred_until: 1 },
+    ['stirred_long'],
+  ],
+  ['set in the bucket while the mould was mended', ['short_fill'], { ready_at: 1.4 }, ['past_working']],
   ['never tapped', ['air_holes'], { tapped: 0 }, ['no_tap']],
   ['never tapped, no bubble hook looked at', ['voids'], { tapped: 0, traps_left: 0.2 }, ['no_tap']],
   ['fingers of a hand missing', ['voids'], { traps_left: 1 }, ['air_in_form']],
@@ -218,6 +226,18 @@ describe('a record by the book', () => {
         for (const w of weights) expect(w).toBeGreaterThanOrEqual(0.1)
       }
     expect(of('poured_high')).toMatchObject({ for: [], against: [] })
+  })
+  it('what stands out and would not show like this is said beside, and the record is not clean then', () => {
+    const found = diagnose(['crystals'], readings({ ...BY_THE_BOOK, tapped: 0, out_at: 0.6 }))
+    expect(found.besides).toMatchObject([
+      { cause: 'no_tap', for: [{ sign: 'tapped' }] },
+      { cause: 'early_out', for: [{ sign: 'out_at' }] },
+    ])
+    expect(found.clean).toBe(false)
+    expect(diagnose(['crystals'], readings({ ...BY_THE_BOOK, tapped: 0 }), new Set(['no_tap'])).clean).toBe(
+      true,
+    )
+    expect(diagnose(['air_holes'], readings({ ...BY_THE_BOOK, tapped: 0 })).besides).toEqual([])
   })
   it('with no fault seen names no cause', () => {
     expect(diagnose([], readings(BY_THE_BOOK)).causes).toEqual([])

@@ -31,7 +31,9 @@ export interface Diagnosis {
   causes: CauseFound[]
   /** Chance that none of them happened: something else is the cause. */
   other: number
-  /** Nothing in the record speaks clearly for any of them. */
+  /** What the record speaks clearly for, though it is not known to show as any of the faults. */
+  besides: Pick<CauseFound, 'cause' | 'for'>[]
+  /** Nothing in the record speaks clearly for any cause, whether or not it would show like this. */
   clean: boolean
 }
 
@@ -131,28 +133,33 @@ export function diagnose(
   impossible: ReadonlySet<CauseId> = new Set(),
 ): Diagnosis {
   const seen = [...new Set(faults)]
-  const possible = CAUSES.filter((c) => !impossible.has(c) && seen.some((f) => showsAs(c, f) > 0))
-  const known = possible.map((cause) => {
+  const record = CAUSES.filter((c) => !impossible.has(c)).map((cause) => {
     const evidence = evidenceFor(cause, readings)
-    return { cause, evidence, byRecord: byRecordOf(cause, evidence) }
+    const pro = evidence.filter((e) => e.lnRatio > 0)
+    return { cause, evidence, pro, clear: pro.some((e) => e.lnRatio >= CLEAR_LN_RATIO) }
   })
+  const [known, unlike] = [true, false].map((like) =>
+    record.filter(({ cause }) => seen.some((f) => showsAs(cause, f) > 0) === like),
+  ) as [typeof record, typeof record]
+  const byRecord = known.map(({ cause, evidence }) => byRecordOf(cause, evidence))
   const { chances, none } = givenFaults(
     seen.length,
-    known.map((k) => ({ chance: k.byRecord, shows: seen.map((f) => showsAs(k.cause, f)) })),
+    known.map((k, i) => ({ chance: byRecord[i]!, shows: seen.map((f) => showsAs(k.cause, f)) })),
   )
   const causes = known
-    .map(({ cause, evidence, byRecord }, i): CauseFound => ({
+    .map(({ cause, evidence, pro }, i): CauseFound => ({
       cause,
       chance: chances[i]!,
-      byRecord,
+      byRecord: byRecord[i]!,
       explains: seen.filter((f) => showsAs(cause, f) > 0),
-      for: evidence.filter((e) => e.lnRatio > 0),
+      for: pro,
       against: evidence.filter((e) => e.lnRatio < 0),
     }))
     .sort((a, b) => b.chance - a.chance)
   return {
     causes,
     other: none,
-    clean: known.every(({ evidence }) => evidence.every((e) => e.lnRatio < CLEAR_LN_RATIO)),
+    besides: unlike.filter((c) => c.clear).map(({ cause, pro }) => ({ cause, for: pro })),
+    clean: !record.some((c) => c.clear),
   }
 }

@@ -133,6 +133,17 @@ export const SIGN = {
       [1.5, 3],
     ],
   },
+  /** When stirring ended of a bowl that never filled its mould, against the end of working time: the earliest it could. */
+  ready_at: {
+    cause: 'past_working',
+    unit: 'share',
+    worth: [
+      [0.5, -0.7],
+      [0.8, 0],
+      [1, 1.2],
+      [1.3, 2.5],
+    ],
+  },
   tapped: {
     cause: 'no_tap',
     unit: 's',

@@ -148,6 +148,8 @@ export function signWords({ sign, value, actual, limit, lnRatio }: Evidence, sho
           : 'Stirred by hand'
     case 'full_at':
       return `Full after ${durationText(actual!)}; working time ${durationText(limit!)}`
+    case 'ready_at':
+      return `Never full: stirred until ${durationText(actual!)}; working time ${durationText(limit!)}`
     case 'tapped':
       return actual === 0 ? 'No tapping on record' : `Tapped for ${durationText(actual!)}`
     case 'traps_left':

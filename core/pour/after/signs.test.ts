@@ -61,6 +61,24 @@ describe('what a record says', () => {
     expect(gap(12)!.value).toBeLessThan(1)
     expect(gap(45, at(40, { type: 'roughened' }))).toBeUndefined()
   })
+  it('of a bowl that set before it was poured: that it was stirred until then, and could not have been in time', () => {
+    const drilled = (soakMin: number, stirMin: number): PourEvent[] => [
+      ...wholeRun().filter((e) => ['mould_ready', 'sift_started', 'sifted'].includes(e.body.type)),
+      at(7 + soakMin, { type: 'soaked' }),
+      at(7 + soakMin + stirMin, { type: 'stirred', manner: 'drill' }),
+      at(40, { type: 'defect', kind: 'short_fill' }),
+    ]
+    const plan = testPlan('investment')
+    const stiff = fold(plan, drilled(8, 5))
+    expect(signsOf(stiff).ready_at!.limit).toBe(stiff.inHand.setting.timeS.work_end.mid)
+    expect(diagnosePour(stiff)).toMatchObject({
+      clean: false,
+      causes: [{ cause: 'stirred_long' }, { cause: 'past_working' }],
+    })
+    const inTime = diagnosePour(fold(plan, drilled(3, 0.7)))
+    expect(inTime.causes[0]!.cause).not.toBe('stirred_long')
+    expect(signsOf(fold(testPlan(), wholeRun())).ready_at).toBeUndefined()
+  })
   it('of how it set only what was really seen of it', () => {
     const facts = fold(testPlan(), wholeRun())
     const seen = (sigmaLn: number) => {

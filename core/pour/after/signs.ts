@@ -134,6 +134,11 @@ export function signsOf(facts: PourOutlook): SignReadings {
     stirred_until: furthest(batches.map((b) => bowlAt(b, b.doneAtMs.stir, 'work_end'))),
     stirred_manner: stirred.length > 0 ? { value: STIR_INTENSITY[settingInput.stirManner] } : undefined,
     full_at: furthest(batches.map((b) => bowlAt(b, filledMs(b.doneAtMs), 'work_end'))),
+    ready_at: furthest(
+      batches.map((b) =>
+        filledMs(b.doneAtMs) === undefined ? bowlAt(b, b.doneAtMs.stir, 'work_end') : undefined,
+      ),
+    ),
     tapped: plain(tappedS(facts)),
     traps_left: filled ? trapsLeft(facts) : undefined,
     next_bowl_at: furthest(layerGaps(facts)),
