@@ -71,10 +71,9 @@ describe('what a record says', () => {
     const plan = testPlan('investment')
     const stiff = fold(plan, drilled(8, 5))
     expect(signsOf(stiff).ready_at!.limit).toBe(stiff.inHand.setting.timeS.work_end.mid)
-    expect(diagnosePour(stiff)).toMatchObject({
-      clean: false,
-      causes: [{ cause: 'stirred_long' }, { cause: 'past_working' }],
-    })
+    const { causes, clean } = diagnosePour(stiff)
+    expect(causes.slice(0, 2).map((c) => c.cause)).toEqual(['stirred_long', 'past_working'])
+    expect(clean).toBe(false)
     const inTime = diagnosePour(fold(plan, drilled(3, 0.7)))
     expect(inTime.causes[0]!.cause).not.toBe('stirred_long')
     expect(signsOf(fold(testPlan(), wholeRun())).ready_at).toBeUndefined()
