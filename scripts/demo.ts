@@ -456,7 +456,7 @@ function demoPours(plan: MakePlan): DemoPour[] {
     batching: inLayers(['Face coat', 30], ['Second coat', 70]),
     soakS: 180,
     sparePct: 5,
-    dryTarget: 'handle',
+    dryTarget: 'kiln',
   })
   const tile = plan('Chart tile B4, the bar', 'tile')
   const creek = plan('Creek ripples, tile copy', 'tile', { sparePct: 12 })
@@ -482,7 +482,7 @@ function demoPours(plan: MakePlan): DemoPour[] {
   const tileOld = plan('Chart tile A1, the harbour', 'tile')
   const tilePhoto = randomUUID()
   const tileFailed = plan('Chart tile A2, the sluice', 'tile')
-  const shellOld = plan('Shell for the glass urchin, first try', 'shell', { soakS: 180, dryTarget: 'handle' })
+  const shellOld = plan('Shell for the glass urchin, first try', 'shell', { soakS: 180, dryTarget: 'kiln' })
 
   const clockAgoS = 4.2 * DAY
   const flatAgoS = 1.3 * DAY

@@ -4,7 +4,7 @@ import { SUN_WORDS, WATER_WORDS } from './words'
 import { computed } from 'vue'
 import { DRY_TARGETS, EXPOSURES } from '#core/drying'
 import { WATER_KINDS } from '#core/plaster'
-import { ADDING_WAYS, SUNS, sketchMix, type PourPlan } from '#core/pour'
+import { ADDING_WAYS, SUNS, dryUsesOf, sketchMix, type PourPlan } from '#core/pour'
 import { factorSentence } from '~/parts/learn/words'
 import { useUnits } from '~/parts/show/useUnits'
 import { useWorkshop } from '~/stores/workshop'
@@ -44,7 +44,12 @@ const WATERS = WATER_KINDS.map((value) => ({ value, label: WATER_WORDS[value] })
 const SUN_CHOICES = (['none', ...SUNS] as const).map((value) => ({ value, label: SUN_WORDS[value] }))
 const isGround = computed(() => props.plan?.mould.kind === 'ground')
 
-const targetOptions = DRY_TARGETS.map((value) => ({ value, label: DRY_TARGET_WORDS[value] }))
+const targetOptions = computed(() =>
+  (props.plan ? dryUsesOf(props.plan) : DRY_TARGETS).map((value) => ({
+    value,
+    label: DRY_TARGET_WORDS[value],
+  })),
+)
 const MANNERS = [
   { value: 'gentle', label: 'Gently by hand' },
   { value: 'hand', label: 'By hand' },

@@ -3,6 +3,7 @@ export {
   SUNS,
   airTacticsOf,
   castsOf,
+  dryUsesOf,
   depthOf,
   planMould,
   preparationsOf,

@@ -22,7 +22,8 @@ export const DRY_TARGET_WORDS: Record<DryTarget, string> = {
   sand: 'be sanded dry',
   seal: 'be sealed, waxed or oiled',
   pottery_mould: 'work as a pottery mould',
-  full_strength: 'be at full strength',
+  full_strength: 'be at full strength, its weight constant',
+  kiln: 'go into the kiln',
 }
 
 export const EXPOSURE_WORDS: Record<Exposure, string> = {

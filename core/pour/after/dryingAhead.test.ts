@@ -1,8 +1,9 @@
 import { describe, expect, it } from 'vitest'
 import { DEMO_MOULDS } from '../../../scripts/demoMoulds'
 import { eventAt, fold, testPlan, wholeRun } from '../../../tests/unit/plans'
-import { timeToFractionS } from '../../drying'
+import { targetFractionLeft, timeToFractionS } from '../../drying'
 import {
+  dryUsesOf,
   dryingAhead,
   finishWindows,
   planMould,
@@ -75,5 +76,20 @@ describe('a piece that is out', () => {
     for (const { atMs } of dates) expect(atMs.low <= atMs.mid && atMs.mid <= atMs.high).toBe(true)
     expect(dates.map((d) => d.target).indexOf('handle')).toBe(0)
     expect(dates.at(-1)!.target).toBe('full_strength')
+  })
+  it('is for what such a piece is used for, and for what the plan says: no shell is painted, no tile goes into a kiln', () => {
+    const jug = planMould([{ ...DEMO_MOULDS.jug, mouldId: ID, count: 1 }])!
+    expect(dryUsesOf(tile)).toEqual(['handle', 'paint', 'sand', 'seal', 'full_strength'])
+    expect(dryUsesOf({ ...testPlan(), mould: jug, dryTarget: 'pottery_mould' })).toEqual([
+      'handle',
+      'sand',
+      'pottery_mould',
+      'full_strength',
+    ])
+    const shell = { ...testPlan('investment'), mould: tile.mould }
+    expect(dryUsesOf({ ...shell, dryTarget: 'kiln' })).toEqual(['handle', 'kiln', 'full_strength'])
+    expect(dryUsesOf({ ...shell, dryTarget: 'paint' })).toContain('paint')
+    // It need not be dry for it, only no longer shine.
+    expect(targetFractionLeft('kiln', 0.44)).toBeGreaterThan(targetFractionLeft('handle', 0.44))
   })
 })

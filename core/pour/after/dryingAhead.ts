@@ -1,5 +1,4 @@
 import {
-  DRY_TARGETS,
   savingsFrom,
   targetFractionLeft,
   timeToFractionS,
@@ -9,6 +8,7 @@ import {
 import { tasksFor, waterWindow, type FinishTask } from '../../finish'
 import type { Range } from '../../provenance'
 import { MS_PER } from '../../units'
+import { dryUsesOf } from '../plan/plan'
 import { stretchOf } from './drying'
 import type { PourOutlook } from '../outlook'
 
@@ -63,7 +63,7 @@ export function dryingAhead(facts: PourOutlook, nowMs: number): DryingAhead | un
   if (!drying) return undefined
   const { forecast, startMs, legs, targetLeft } = drying
   const nowS = (nowMs - startMs) / MS_PER.s
-  const dates = DRY_TARGETS.map((target): DryDate => {
+  const dates = dryUsesOf(plan).map((target): DryDate => {
     const { low, mid, high } = timeToFractionS(forecast, targetFractionLeft(target, mix.freeWaterOfDryMass))
     const at = (s: number) => startMs + s * MS_PER.s
     return { target, wanted: target === plan.dryTarget, atMs: { low: at(low), mid: at(mid), high: at(high) } }
