@@ -1,6 +1,6 @@
 /**
- * What the piece must be dry enough for. `freeWaterOfDryMass` is an upper limit on free water over dry mass;
- * the pottery mould goes by the fraction of its free water left (common practice, no source).
+ * What a piece is to be dry enough for. Most go by free water over dry mass; the pottery mould by the fraction of its free
+ * water left, the kiln by no more than a face without a shine (common practice, no source).
  */
 export const DRY_TARGETS = [
   'handle',
@@ -13,7 +13,8 @@ export const DRY_TARGETS = [
 ] as const
 export type DryTarget = (typeof DRY_TARGETS)[number]
 
-const MAX_WATER_OF_DRY_MASS: Record<Exclude<DryTarget, 'pottery_mould' | 'kiln'>, number> = {
+/** Free water over dry mass that a piece may have at most. */
+export const MAX_WATER_OF_DRY_MASS: Record<Exclude<DryTarget, 'pottery_mould' | 'kiln'>, number> = {
   handle: 0.2,
   paint: 0.05,
   sand: 0.03,

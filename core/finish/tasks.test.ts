@@ -1,5 +1,6 @@
 import { expect, it } from 'vitest'
-import { FINISH_TASKS, tasksFor, waterWindow } from '.'
+import { targetFractionLeft } from '../drying'
+import { FINISH_TASKS, tasksFor, waterWindow, type FinishTask } from '.'
 
 // Water against dry mass as the hand calls it: estimates, in the order that the trade gives (common practice, no source).
 it('what wants it soft ends before it is dry, what wants it dry begins then, and so as shares of what it holds', () => {
@@ -13,6 +14,18 @@ it('what wants it soft ends before it is dry, what wants it dry begins then, and
     const { fromLeft, untilLeft } = waterWindow(id, 0.5)
     expect(fromLeft, id).toBeGreaterThan(untilLeft)
   }
+  // By the day a piece may be painted, its drying says so too.
+  for (const [task, use] of [
+    ['sand_dry', 'sand'],
+    ['paint', 'paint'],
+    ['seal', 'seal'],
+  ] as const)
+    expect(waterWindow(task, 0.6).fromLeft).toBeCloseTo(targetFractionLeft(use, 0.6), 12)
+  // What docs/science.md says of each, of a piece whose water is as much as its dry mass: estimates.
+  const until = (ids: FinishTask[]) => ids.map((id) => waterWindow(id, 1).untilLeft)
+  expect(until(['pick_gel'])).toEqual([0.2])
+  expect(until(['peel_clay', 'knock_bumps', 'trim_base'])).toEqual([0.15, 0.15, 0.15])
+  expect(until(['fill_voids', 'round_edges', 'scrub'])).toEqual([0.1, 0.1, 0.1])
   const begins = (['paint', 'sand_dry', 'seal'] as const).map((id) => waterWindow(id, 0.6).fromLeft)
   expect(begins).toEqual([...begins].sort((a, b) => b - a))
 })

@@ -1,3 +1,4 @@
+import { MAX_WATER_OF_DRY_MASS } from '../drying'
 import type { MouldMaterial, Purpose } from '../mould'
 
 /** What a piece is for and what it came out of, as finishing hangs on them. */
@@ -43,9 +44,9 @@ export const TASK = {
   scrub: { wetAtLeast: 0.1, for: notGround },
   rinse_dab: { afterH: 12 },
   sand_wet: {},
-  sand_dry: { driestAtMost: 0.03, for: notGround },
-  paint: { driestAtMost: 0.05, for: notWorking },
-  seal: { driestAtMost: 0.01, for: notWorking },
+  sand_dry: { driestAtMost: MAX_WATER_OF_DRY_MASS.sand, for: notGround },
+  paint: { driestAtMost: MAX_WATER_OF_DRY_MASS.paint, for: notWorking },
+  seal: { driestAtMost: MAX_WATER_OF_DRY_MASS.seal, for: notWorking },
 } as const satisfies Record<string, TaskDefinition>
 
 export type FinishTask = keyof typeof TASK
