@@ -75,7 +75,7 @@ const names = (cause: CauseFound) => cause.explains.map((f) => FAULT_WORDS[f].to
     <Button as="router-link" :to="nextPlan" label="Put it into the next plan" :disabled="heed.length === 0" />
     <p v-if="found.besides.length > 0" data-testid="besides">
       <b>Besides, though it seldom shows like this:</b>
-      <span v-for="cause in found.besides" :key="cause.cause" class="beside">
+      <span v-for="cause in found.besides" :key="cause.cause">
         {{ CAUSE_WORDS[cause.cause].name }} ({{ cause.for.map((e) => signWords(e, units)).join('; ') }}).
       </span>
     </p>

@@ -17,7 +17,16 @@ import { openDatabase } from '../../server/db/client'
 import { migrate } from '../../server/db/migrate'
 import { MIGRATIONS } from '../../server/db/migrations'
 import { freePort } from '../support/server'
-import { START, castsAt, ownerUrlOf, refuses, runningOn, startOn, stateFolder } from '../support/startScript'
+import {
+  LONG_MS,
+  START,
+  castsAt,
+  ownerUrlOf,
+  refuses,
+  runningOn,
+  startOn,
+  stateFolder,
+} from '../support/startScript'
 
 /** What the start script makes of a state that is damaged, old, or not its own. */
 let folder: string
@@ -35,120 +44,145 @@ const script = (name: string, args: string[], at = state) =>
   })
 const ownerUrl = () => ownerUrlOf(state)
 
-it('a missing password file and a damaged postmaster.pid cost nothing', async () => {
-  const port = String(await freePort())
-  const first = await running(port)
-  const casts = await castsAt(port)
-  expect(casts.length).toBeGreaterThan(10)
-  await first.stop()
-  rmSync(join(state, 'password'))
-  writeFileSync(join(state, 'data/postmaster.pid'), 'no pid at all\n')
-  const run = await running(port)
-  expect(run.output()).toContain('password is missing; making a new one')
-  expect(await castsAt(port)).toEqual(casts)
-  await run.stop()
-}, 90_000)
+it(
+  'a missing password file and a damaged postmaster.pid cost nothing',
+  async () => {
+    const port = String(await freePort())
+    const first = await running(port)
+    const casts = await castsAt(port)
+    expect(casts.length).toBeGreaterThan(10)
+    await first.stop()
+    rmSync(join(state, 'password'))
+    writeFileSync(join(state, 'data/postmaster.pid'), 'no pid at all\n')
+    const run = await running(port)
+    expect(run.output()).toContain('password is missing; making a new one')
+    expect(await castsAt(port)).toEqual(casts)
+    await run.stop()
+  },
+  LONG_MS,
+)
 
-it('a postmaster.pid naming a living stranger hinders nothing, and nobody is signalled', async () => {
-  const port = String(await freePort())
-  writeFileSync(join(state, 'data/postmaster.pid'), `${process.pid}\n${join(state, 'data')}\n0\n1\n\n\n\n`)
-  const run = await running(port)
-  expect((await castsAt(port)).length).toBeGreaterThan(10)
-  await run.stop()
-}, 60_000)
+it(
+  'a postmaster.pid naming a living stranger hinders nothing, and nobody is signalled',
+  async () => {
+    const port = String(await freePort())
+    writeFileSync(join(state, 'data/postmaster.pid'), `${process.pid}\n${join(state, 'data')}\n0\n1\n\n\n\n`)
+    const run = await running(port)
+    expect((await castsAt(port)).length).toBeGreaterThan(10)
+    await run.stop()
+  },
+  LONG_MS,
+)
 
-it('before a migration the database is kept as it was; a backup holds every row, and an empty state takes it', async () => {
-  const port = String(await freePort())
-  const run = await running(port)
-  const owner = openDatabase(ownerUrl(), () => {})
-  // A workshop from before the last migration, with rows in it.
-  const [last, before] = Object.keys(MIGRATIONS).reverse()
-  await sql`drop schema public cascade`.execute(owner.unscoped)
-  await sql`create schema public`.execute(owner.unscoped)
-  await migrate(owner.unscoped, before)
-  await owner
-    .workshop(await owner.soleWorkshop())
-    .insertInto('bowl')
-    .values({ id: randomUUID(), name: 'Basin', volume_ml: 900, tare_g: 10 })
-    .execute()
-  await owner.close()
-  await run.stop()
-  const next = await running(port)
-  const [kept] = readdirSync(join(state, 'backups'))
-  expect(kept).toMatch(new RegExp(`^before-${last}-.*[.]backup$`))
-  expect(next.output()).toContain('it is kept in')
+it(
+  'before a migration the database is kept as it was; a backup holds every row, and an empty state takes it',
+  async () => {
+    const port = String(await freePort())
+    const run = await running(port)
+    const owner = openDatabase(ownerUrl(), () => {})
+    // A workshop from before the last migration, with rows in it.
+    const [last, before] = Object.keys(MIGRATIONS).reverse()
+    await sql`drop schema public cascade`.execute(owner.unscoped)
+    await sql`create schema public`.execute(owner.unscoped)
+    await migrate(owner.unscoped, before)
+    await owner
+      .workshop(await owner.soleWorkshop())
+      .insertInto('bowl')
+      .values({ id: randomUUID(), name: 'Basin', volume_ml: 900, tare_g: 10 })
+      .execute()
+    await owner.close()
+    await run.stop()
+    const next = await running(port)
+    const [kept] = readdirSync(join(state, 'backups'))
+    expect(kept).toMatch(new RegExp(`^before-${last}-.*[.]backup$`))
+    expect(next.output()).toContain('it is kept in')
 
-  const everything = async (url: string) => {
-    const open = openDatabase(url, () => {})
-    const { rows } = await sql<{ name: string }>`select table_name as name from information_schema.tables
+    const everything = async (url: string) => {
+      const open = openDatabase(url, () => {})
+      const { rows } = await sql<{ name: string }>`select table_name as name from information_schema.tables
       where table_schema = 'public' order by 1`.execute(open.unscoped)
-    const dump: Record<string, unknown[]> = {}
-    for (const { name } of rows)
-      dump[name] = (
-        await sql`select to_jsonb(t) as row from ${sql.table(name)} t order by 1::text`.execute(open.unscoped)
-      ).rows
-    await open.close()
-    return dump
-  }
-  const file = join(folder, 'workshop.backup')
-  script('backup', [file])
-  const rows = await everything(ownerUrl())
-  expect(rows.bowl!.length).toBeGreaterThan(0)
-  const other = join(folder, 'other')
-  expect(() => script('restore', [file])).toThrow(/There is a workshop|already running/)
-  await next.stop()
-  expect(() => script('restore', [file])).toThrow(/There is a workshop/)
-  script('restore', [file], other)
-  state = other
-  const back = await running(port, '--empty')
-  expect(await everything(ownerUrl())).toEqual(rows)
-  await back.stop()
-  // Cut off, it is none, and leaves nothing behind.
-  writeFileSync(file, readFileSync(file).subarray(0, 900))
-  const third = join(folder, 'third')
-  expect(() => script('restore', [file], third)).toThrow(/no backup|could not be restored/)
-  expect(existsSync(join(third, 'data'))).toBe(false)
-}, 120_000)
+      const dump: Record<string, unknown[]> = {}
+      for (const { name } of rows)
+        dump[name] = (
+          await sql`select to_jsonb(t) as row from ${sql.table(name)} t order by 1::text`.execute(
+            open.unscoped,
+          )
+        ).rows
+      await open.close()
+      return dump
+    }
+    const file = join(folder, 'workshop.backup')
+    script('backup', [file])
+    const rows = await everything(ownerUrl())
+    expect(rows.bowl!.length).toBeGreaterThan(0)
+    const other = join(folder, 'other')
+    expect(() => script('restore', [file])).toThrow(/There is a workshop|already running/)
+    await next.stop()
+    expect(() => script('restore', [file])).toThrow(/There is a workshop/)
+    script('restore', [file], other)
+    state = other
+    const back = await running(port, '--empty')
+    expect(await everything(ownerUrl())).toEqual(rows)
+    await back.stop()
+    // Cut off, it is none, and leaves nothing behind.
+    writeFileSync(file, readFileSync(file).subarray(0, 900))
+    const third = join(folder, 'third')
+    expect(() => script('restore', [file], third)).toThrow(/no backup|could not be restored/)
+    expect(existsSync(join(third, 'data'))).toBe(false)
+  },
+  LONG_MS,
+)
 
-it('half a database is never thrown away: it is set aside, and said where', async () => {
-  const port = String(await freePort())
-  renameSync(join(state, 'data'), join(folder, 'whole'))
-  mkdirSync(join(state, 'data'))
-  writeFileSync(join(state, 'data/notes.txt'), 'mine')
-  if (process.getuid!() === 0) execFileSync('chown', ['-R', 'postgres', join(state, 'data')])
-  const run = await running(port, '--empty')
-  const [, aside] = /kept in (\S+)/.exec(run.output())!
-  expect(readFileSync(join(aside!, 'notes.txt'), 'utf8')).toBe('mine')
-  await run.stop()
-}, 60_000)
+it(
+  'half a database is never thrown away: it is set aside, and said where',
+  async () => {
+    const port = String(await freePort())
+    renameSync(join(state, 'data'), join(folder, 'whole'))
+    mkdirSync(join(state, 'data'))
+    writeFileSync(join(state, 'data/notes.txt'), 'mine')
+    if (process.getuid!() === 0) execFileSync('chown', ['-R', 'postgres', join(state, 'data')])
+    const run = await running(port, '--empty')
+    const [, aside] = /kept in (\S+)/.exec(run.output())!
+    expect(readFileSync(join(aside!, 'notes.txt'), 'utf8')).toBe('mine')
+    await run.stop()
+  },
+  LONG_MS,
+)
 
-it('a database of a version that is not installed, of another owner, a disk without room: one clear line each', async () => {
-  const data = join(state, 'data')
-  const version = readFileSync(join(data, 'PG_VERSION'), 'utf8')
-  writeFileSync(join(data, 'PG_VERSION'), '9\n')
-  await refuses(start(), /✗ The database in .* is of PostgreSQL 9, which is not installed here\. Install it/)
-  writeFileSync(join(data, 'PG_VERSION'), version)
-  if (process.getuid!() !== 0) return
-  const nobody = Number(execFileSync('id', ['-u', 'nobody'], { encoding: 'utf8' }))
-  chownSync(data, nobody, nobody)
-  await refuses(
-    start(),
-    /✗ The database in .* belongs to nobody, not to postgres\. Run this as nobody, or: sudo chown/,
-  )
-  const small = join(folder, 'small')
-  mkdirSync(small)
-  try {
-    execFileSync('mount', ['-t', 'tmpfs', '-o', 'size=8m', 'tmpfs', small], { stdio: 'ignore' })
-  } catch {
-    // A container may not mount: the rest was checked.
-    return
-  }
-  try {
-    state = join(small, 'state')
-    await refuses(start(), /✗ The disk holding .* is full: \d+ MB free, 200 MB needed/)
-    execFileSync('mount', ['-o', 'remount,ro', small])
-    await refuses(start(), /✗ .* cannot be written in: .* read-only or full/)
-  } finally {
-    execFileSync('umount', [small])
-  }
-}, 60_000)
+it(
+  'a database of a version that is not installed, of another owner, a disk without room: one clear line each',
+  async () => {
+    const data = join(state, 'data')
+    const version = readFileSync(join(data, 'PG_VERSION'), 'utf8')
+    writeFileSync(join(data, 'PG_VERSION'), '9\n')
+    await refuses(
+      start(),
+      /✗ The database in .* is of PostgreSQL 9, which is not installed here\. Install it/,
+    )
+    writeFileSync(join(data, 'PG_VERSION'), version)
+    if (process.getuid!() !== 0) return
+    const nobody = Number(execFileSync('id', ['-u', 'nobody'], { encoding: 'utf8' }))
+    chownSync(data, nobody, nobody)
+    await refuses(
+      start(),
+      /✗ The database in .* belongs to nobody, not to postgres\. Run this as nobody, or: sudo chown/,
+    )
+    const small = join(folder, 'small')
+    mkdirSync(small)
+    try {
+      execFileSync('mount', ['-t', 'tmpfs', '-o', 'size=8m', 'tmpfs', small], { stdio: 'ignore' })
+    } catch {
+      // A container may not mount: the rest was checked.
+      return
+    }
+    try {
+      state = join(small, 'state')
+      await refuses(start(), /✗ The disk holding .* is full: \d+ MB free, 200 MB needed/)
+      execFileSync('mount', ['-o', 'remount,ro', small])
+      await refuses(start(), /✗ .* cannot be written in: .* read-only or full/)
+    } finally {
+      execFileSync('umount', [small])
+    }
+  },
+  LONG_MS,
+)

@@ -8,6 +8,9 @@ import { expect } from 'vitest'
 
 export const START = fileURLToPath(new URL('../../bin/start', import.meta.url))
 
+/** For a start on a machine that has others on it: everything waits on what is said, so only what hangs takes so long. */
+export const LONG_MS = 300_000
+
 export interface Run {
   process: ChildProcess
   output: () => string

@@ -18,12 +18,12 @@ export const STAGE_WORDS: Record<Stage, string> = {
 
 export const DRY_TARGET_WORDS: Record<DryTarget, string> = {
   handle: 'be handled',
+  kiln: 'be put into the kiln',
   paint: 'take water-based paint',
   sand: 'be sanded dry',
   seal: 'be sealed, waxed or oiled',
   pottery_mould: 'work as a pottery mould',
   full_strength: 'be at full strength, its weight constant',
-  kiln: 'go into the kiln',
 }
 
 export const EXPOSURE_WORDS: Record<Exposure, string> = {
