@@ -3,8 +3,9 @@ import { CHROMIUM_ARGS, CHROMIUM_PATH } from './scripts/chromium'
 
 export default defineConfig({
   testDir: 'tests/e2e',
-  timeout: 90_000,
-  expect: { timeout: 10_000 },
+  // Everything waits on something that happens: so long takes only what hangs, also on a machine that is busy otherwise.
+  timeout: 240_000,
+  expect: { timeout: 15_000 },
   workers: 2,
   retries: 0,
   forbidOnly: true,

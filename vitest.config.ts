@@ -32,7 +32,7 @@ export default defineConfig({
         test: {
           name: 'integration',
           include: ['tests/integration/**/*.test.ts'],
-          testTimeout: 30_000,
+          testTimeout: 60_000,
           hookTimeout: 60_000,
           // Each file starts servers of its own; two cores carry two at a time.
           maxWorkers: 2,

@@ -103,7 +103,6 @@ test('two browsers an hour without a connection, five hundred events each: both 
   open,
   workshop,
 }) => {
-  test.setTimeout(180_000)
   const id = await newPour(workshop.server.address)
   const contexts = [await browser.newContext(), await browser.newContext()]
   const pages = await Promise.all(contexts.map((c) => c.newPage()))

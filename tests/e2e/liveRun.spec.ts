@@ -150,7 +150,6 @@ test('scale, button, server and database fall away in the middle of a step: noth
   open,
   workshop,
 }) => {
-  test.setTimeout(120_000)
   const scale = standIn(scaleStandIn(workshop.devicePort, 'bench-scale', 'Bench scale'))
   const button = standIn(buttonStandIn(workshop.devicePort, 'elbow', 'Elbow button'))
   await open(page, '/plan')

@@ -66,7 +66,6 @@ test('every school from the mould to the setting piece by scale, button and ther
   open,
   workshop,
 }) => {
-  test.setTimeout(240_000)
   const { address } = workshop.server
   const waiting = Object.entries(SCHOOLS)
 

@@ -5,7 +5,7 @@
 export async function until<T>(
   what: string,
   ask: () => Promise<T | undefined | false> | T | undefined | false,
-  withinMs = 10_000,
+  withinMs = 20_000,
 ): Promise<T> {
   const deadlineMs = Date.now() + withinMs
   for (;;) {
