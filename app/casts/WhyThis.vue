@@ -37,6 +37,11 @@ const nextPlan = computed(() => ({
   query: { from: props.pourId, ...(heed.value.length > 0 ? { heed: heed.value.join() } : {}) },
 }))
 const isClear = computed(() => found.value.causes.some((c) => c.for.some((e) => e.lnRatio >= CLEAR_LN_RATIO)))
+const besides = computed(() =>
+  found.value.besides
+    .map((c) => `${CAUSE_WORDS[c.cause].name} (${c.for.map((e) => signWords(e, units)).join('; ')}).`)
+    .join(' '),
+)
 const names = (cause: CauseFound) => cause.explains.map((f) => FAULT_WORDS[f].toLowerCase()).join(', ')
 </script>
 
@@ -75,9 +80,7 @@ const names = (cause: CauseFound) => cause.explains.map((f) => FAULT_WORDS[f].to
     <Button as="router-link" :to="nextPlan" label="Put it into the next plan" :disabled="heed.length === 0" />
     <p v-if="found.besides.length > 0" data-testid="besides">
       <b>Besides, though it seldom shows like this:</b>
-      <span v-for="cause in found.besides" :key="cause.cause">
-        {{ CAUSE_WORDS[cause.cause].name }} ({{ cause.for.map((e) => signWords(e, units)).join('; ') }}).
-      </span>
+      {{ besides }}
     </p>
     <details v-if="others.length > 0">
       <summary>Not ruled out: {{ others.length }} more</summary>

@@ -70,6 +70,8 @@ describe('what a record says', () => {
     ]
     const plan = testPlan('investment')
     const stiff = fold(plan, drilled(8, 5))
+    // Filled, and nobody said how it went in: at once, as it should.
+    expect(signsOf(stiff).sift_pace).toBeUndefined()
     expect(signsOf(stiff).ready_at!.limit).toBe(stiff.inHand.setting.timeS.work_end.mid)
     const { causes, clean } = diagnosePour(stiff)
     expect(causes.slice(0, 2).map((c) => c.cause)).toEqual(['stirred_long', 'past_working'])

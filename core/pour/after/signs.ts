@@ -6,7 +6,7 @@ import type { EventBody } from '../events'
 import { filledMs } from '../facts'
 import { faultsOf } from './faults'
 import type { BatchOutlook, PourOutlook } from '../outlook'
-import { airTacticsOf, preparationsOf, type PlanMember } from '../plan/plan'
+import { airTacticsOf, goesInAtOnce, preparationsOf, type PlanMember } from '../plan/plan'
 
 const yes = (happened: boolean | undefined): SignReading | undefined =>
   happened === undefined ? undefined : { value: happened ? 1 : 0 }
@@ -49,7 +49,6 @@ function soakedS(facts: PourOutlook, { doneAtMs }: BatchOutlook): number | undef
   return doneAtMs.stir === undefined ? undefined : 0
 }
 
-/** Only where powder is sifted: what is tipped in goes in at once, and should. */
 function siftPace({ doneAtMs, planned, actual }: BatchOutlook): number | undefined {
   const s = spanS(doneAtMs.start_sift, doneAtMs.sift)
   return s === undefined ? undefined : (1000 * s) / (actual?.powderG ?? planned.powderG)
@@ -128,7 +127,7 @@ export function signsOf(facts: PourOutlook): SignReadings {
     ratio_unsure_thin: unsure,
     ratio_unsure_thick: unsure,
     soaked: plain(least(batches.map((b) => soakedS(facts, b)))),
-    sift_pace: plan.addingWay === 'tipped_in' ? undefined : plain(least(batches.map(siftPace))),
+    sift_pace: goesInAtOnce(plan) ? undefined : plain(least(batches.map(siftPace))),
     stirred_effort_low: plain(least(effortS)),
     stirred_effort_high: plain(most(effortS)),
     stirred_until: furthest(batches.map((b) => bowlAt(b, b.doneAtMs.stir, 'work_end'))),

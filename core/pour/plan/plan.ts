@@ -224,6 +224,12 @@ export function airTacticsOf(plan: PourPlan): AirTactic[] {
   return airTactics((plan.mould.members ?? []).flatMap((m) => m.facts.airTraps))
 }
 
+/** Whether the powder goes in all at once, and should. */
+export function goesInAtOnce(plan: Pick<PourPlan, 'addingWay' | 'plaster'>): boolean {
+  // Plans from before the way was asked: filled mixes went in at once.
+  return plan.addingWay === undefined ? isFilled(plan) : plan.addingWay !== 'sifted'
+}
+
 /**
  * Time until the powder is in, s for each g and at least (common practice): about a minute a kilogram when one sifts;
  * several sift at once.
@@ -232,10 +238,7 @@ export function siftPace(plan: Pick<PourPlan, 'addingWay' | 'plaster' | 'hands'>
   siftSPerG: number
   leastSiftS: number
 } {
-  const atOnce = plan.addingWay === 'tipped_in' || plan.addingWay === 'kneaded'
-  // Plans from before the way was asked: filled mixes went in at once.
-  const filled = plan.addingWay === undefined && isFilled(plan)
-  return atOnce || filled
+  return goesInAtOnce(plan)
     ? { siftSPerG: 0, leastSiftS: 30 }
     : { siftSPerG: 0.06 / (plan.hands ?? 1), leastSiftS: 40 }
 }
