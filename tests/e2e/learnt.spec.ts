@@ -118,6 +118,15 @@ test('the log answers, what it says leads to its pours, and two casts lie side b
   await page.getByRole('link', { name: 'Lay the two side by side' }).click()
   await expect(page.getByRole('row', { name: /^≠ Soak/ })).toContainText('18 s')
   await expect(page.getByRole('row', { name: /Ended/ })).toContainText('Failed')
+  // One that never got into its mould is explained from its own record as well.
+  await open(page, '/casts/figures')
+  await page
+    .getByRole('region', { name: 'Why they failed' })
+    .getByRole('link', { name: /Stirred too long/ })
+    .click()
+  await page.getByRole('link', { name: /Shell for the glass urchin, first try/ }).click()
+  await expect(page.locator('[data-cause]').first()).toContainText(/Stirred too long[^]*working time/)
+  await expect(page.getByTestId('besides')).toContainText('Stirred too hard')
 })
 
 test('carried elsewhere the forecast follows, a scale weighs it, and the whole workshop goes out and comes in again', async ({
