@@ -21,9 +21,9 @@ export const DRY_TARGET_WORDS: Record<DryTarget, string> = {
   kiln: 'be put into the kiln',
   paint: 'take water-based paint',
   sand: 'be sanded dry',
-  seal: 'be sealed, waxed or oiled',
+  seal: 'be sealed or waxed',
   pottery_mould: 'work as a pottery mould',
-  full_strength: 'be at full strength, its weight constant',
+  full_strength: 'be at constant weight',
 }
 
 export const EXPOSURE_WORDS: Record<Exposure, string> = {
