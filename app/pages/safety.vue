@@ -29,15 +29,14 @@ async function accept() {
           {{ units.temp(60) }}. People have lost fingers. This holds whatever any forecast here says.
         </p>
       </li>
-      <li v-for="id in ['dust', 'silica', 'skin', 'drain', 'airway'] as const" :key="id">
+      <li v-for="id in ['dust', 'silica', 'skin', 'drain', 'airway', 'kiln'] as const" :key="id">
         <h2>{{ CAUTIONS[id].title }}</h2>
         <p>{{ CAUTIONS[id].text(units.temp) }}</p>
       </li>
     </ul>
     <p>
       The maker’s safety data sheet and your local rules come first, always. Children work with an adult
-      beside them; dental and medical work is for those licensed to do it; a kiln follows its own and its
-      material’s schedule.
+      beside them; dental and medical work is for those licensed to do it.
     </p>
     <Button class="go" :label="read ? 'Back to work' : 'I have read this'" @click="accept" />
   </div>

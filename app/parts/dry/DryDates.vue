@@ -55,19 +55,12 @@ const rows = computed(() =>
       </tr>
     </tbody>
   </table>
-  <p v-if="rows.some((r) => r.target === 'kiln')" class="kiln">
-    It need not be dry for the kiln: held at 100–110 °C until no more water comes off it, then by the kiln’s
-    and the material’s own schedule.
-  </p>
 </template>
 
 <style scoped>
 .dates {
   border-collapse: collapse;
   width: 100%;
-}
-.kiln {
-  font-size: 0.9rem;
 }
 th,
 td {

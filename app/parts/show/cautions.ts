@@ -2,7 +2,7 @@ import { MAX_WATER_TEMP_C } from '#core/mix'
 import type { PourPlan, StepId } from '#core/pour'
 
 export type CautionId =
-  'dust' | 'hot_water' | 'silica' | 'skin' | 'body' | 'drain' | 'hot' | 'airway' | 'sanding'
+  'dust' | 'hot_water' | 'silica' | 'skin' | 'body' | 'drain' | 'hot' | 'airway' | 'sanding' | 'kiln'
 
 /** A caution stands at the step where the harm is. In full: the safety page. */
 type Temp = (tempC: number) => string
@@ -47,6 +47,11 @@ export const CAUTIONS: Record<CautionId, { title: string; text: (temp: Temp) => 
     title: 'Casting from a person',
     text: () =>
       'Only in a skin-safe impression material, with airways open, by someone trained. Plaster goes into that mould afterwards, never onto the person.',
+  },
+  kiln: {
+    title: 'Steam bursts it',
+    text: (temp) =>
+      `In the kiln hold it at ${temp(100)}–${temp(110)} until no more water comes off; then the kiln’s and the material’s own schedule.`,
   },
   sanding: {
     title: 'Dust again',
@@ -97,7 +102,7 @@ export function cautionsOf(step: StepId, plan: PourPlan, ready: boolean): Cautio
     case 'demould':
       return ready ? ['hot'] : ['body']
     case 'dry':
-      return ['sanding']
+      return filled ? ['kiln', 'silica'] : ['sanding']
   }
 }
 

@@ -18,7 +18,7 @@ export const STAGE_WORDS: Record<Stage, string> = {
 
 export const DRY_TARGET_WORDS: Record<DryTarget, string> = {
   handle: 'be handled',
-  kiln: 'be put into the kiln',
+  kiln: 'go into the kiln, held low first',
   paint: 'take water-based paint',
   sand: 'be sanded dry',
   seal: 'be sealed or waxed',

@@ -89,6 +89,11 @@ describe('a piece that is out', () => {
     const shell = { ...testPlan('investment'), mould: tile.mould }
     expect(dryUsesOf({ ...shell, dryTarget: 'kiln' })).toEqual(['handle', 'kiln', 'full_strength'])
     expect(dryUsesOf({ ...shell, dryTarget: 'paint' })).toContain('paint')
+    expect(dryUsesOf({ ...testPlan('investment'), dryTarget: 'kiln' })).toEqual([
+      'handle',
+      'kiln',
+      'full_strength',
+    ])
     // It need not be dry for it, only no longer shine.
     expect(targetFractionLeft('kiln', 0.44)).toBeGreaterThan(targetFractionLeft('handle', 0.44))
   })

@@ -286,7 +286,7 @@ export function dryUsesOf(plan: Pick<PourPlan, 'plaster' | 'mould' | 'dryTarget'
     paint: !isFilled(plan) && !draws,
     sand: !isFilled(plan),
     seal: !isFilled(plan) && !draws,
-    pottery_mould: draws || purposes.length === 0,
+    pottery_mould: !isFilled(plan) && (draws || purposes.length === 0),
     full_strength: true,
   }
   return DRY_TARGETS.filter((t) => fits[t] || t === plan.dryTarget)
