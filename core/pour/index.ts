@@ -3,7 +3,6 @@ export {
   SUNS,
   airTacticsOf,
   castsOf,
-  dryUsesOf,
   depthOf,
   planMould,
   preparationsOf,
@@ -20,6 +19,7 @@ export type {
   Sun,
   WaterTaps,
 } from './plan/plan'
+export { dryUsesOf, isForKiln } from './plan/uses'
 export { batchesOf, givesMl, mixInputOf } from './plan/mixing'
 export type { Flow } from './plan/mixing'
 export { FIRST_SCOOP, MODEL_VERSION, classValuesOf, isKept, keepPlan, plannedBowls } from './plan/kept'

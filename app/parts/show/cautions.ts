@@ -1,5 +1,5 @@
 import { MAX_WATER_TEMP_C } from '#core/mix'
-import type { PourPlan, StepId } from '#core/pour'
+import { isForKiln, type PourPlan, type StepId } from '#core/pour'
 
 export type CautionId =
   'dust' | 'hot_water' | 'silica' | 'skin' | 'body' | 'drain' | 'hot' | 'airway' | 'sanding' | 'kiln'
@@ -102,7 +102,7 @@ export function cautionsOf(step: StepId, plan: PourPlan, ready: boolean): Cautio
     case 'demould':
       return ready ? ['hot'] : ['body']
     case 'dry':
-      return filled ? ['kiln', 'silica'] : ['sanding']
+      return isForKiln(plan) ? ['kiln', 'silica'] : ['sanding']
   }
 }
 

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { DEMO_MOULDS } from '../../../scripts/demoMoulds'
 import { eventAt, fold, testPlan, wholeRun } from '../../../tests/unit/plans'
 import { targetFractionLeft, timeToFractionS } from '../../drying'
+import { blend, plasterProperties } from '../../plaster'
 import {
   dryUsesOf,
   dryingAhead,
@@ -94,6 +95,11 @@ describe('a piece that is out', () => {
       'kiln',
       'full_strength',
     ])
+    // A tinted tile is no shell; plaster with silica in it is.
+    const tinted = blend(plasterProperties('pop'), [{ id: 'pigment', pct: 2 }])
+    expect(dryUsesOf({ ...tile, plaster: { ...tile.plaster, properties: tinted } })).toEqual(dryUsesOf(tile))
+    const additions = [{ id: 'silica' as const, pct: 100 }]
+    expect(dryUsesOf({ ...tile, plaster: { ...tile.plaster, additions } })).toContain('kiln')
     // It need not be dry for it, only no longer shine.
     expect(targetFractionLeft('kiln', 0.44)).toBeGreaterThan(targetFractionLeft('handle', 0.44))
   })

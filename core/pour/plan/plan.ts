@@ -1,4 +1,4 @@
-import { DRY_TARGETS, type Air, type DryTarget, type DryingSpot, type Exposure } from '../../drying'
+import type { Air, DryTarget, DryingSpot, Exposure } from '../../drying'
 import { DEMOULD_RULES } from '../../demould'
 import type { CauseId } from '../../finish'
 import {
@@ -227,7 +227,7 @@ export function airTacticsOf(plan: PourPlan): AirTactic[] {
 /** Whether the powder goes in all at once, and should. */
 export function goesInAtOnce(plan: Pick<PourPlan, 'addingWay' | 'plaster'>): boolean {
   // Plans from before the way was asked: filled mixes went in at once.
-  return plan.addingWay === undefined ? isFilled(plan) : plan.addingWay !== 'sifted'
+  return plan.addingWay === undefined ? plan.plaster.properties.fillerRatio > 0 : plan.addingWay !== 'sifted'
 }
 
 /**
@@ -273,26 +273,4 @@ export function longestSideOf(plan: PourPlan): number | undefined {
   const sides = (plan.mould.members ?? []).map((m) => extentOf(m.volume)?.longestMm)
   const known = sides.filter((s) => s !== undefined)
   return known.length === 0 ? undefined : Math.max(...known)
-}
-
-/** What a piece of this plan may be dried for: what the plan says, and what such a piece is used for. */
-export function dryUsesOf(plan: Pick<PourPlan, 'plaster' | 'mould' | 'dryTarget'>): DryTarget[] {
-  const purposes = (plan.mould.members ?? []).map((m) => m.purpose)
-  const draws = purposes.some((p) => p === 'slip_mould' || p === 'slab')
-  const fits: Record<DryTarget, boolean> = {
-    handle: true,
-    kiln: isFilled(plan),
-    // Film or paint on it, and a mould would draw no more water from the clay.
-    paint: !isFilled(plan) && !draws,
-    sand: !isFilled(plan),
-    seal: !isFilled(plan) && !draws,
-    pottery_mould: !isFilled(plan) && (draws || purposes.length === 0),
-    full_strength: true,
-  }
-  return DRY_TARGETS.filter((t) => fits[t] || t === plan.dryTarget)
-}
-
-/** Whether it has anything but plaster in it that goes in dry: a mix for the kiln. */
-function isFilled({ plaster }: Pick<PourPlan, 'plaster'>): boolean {
-  return plaster.properties.fillerRatio > 0
 }

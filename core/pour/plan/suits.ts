@@ -2,8 +2,8 @@ import type { MixProperties } from '../../mix'
 import type { Purpose } from '../../mould'
 import { plasterClass, type PlasterClassId } from '../../plaster'
 import type { Range } from '../../provenance'
-import { classValuesOf } from './kept'
 import type { PourPlan } from './plan'
+import { KILN_SILICA_RATIO, silicaRatioOf } from './uses'
 
 export type SuitsCode =
   | 'suits'
@@ -49,7 +49,7 @@ const SOFT = 0.59
 
 function judgePotters(m: Mix): Verdict | undefined {
   if (m.has('acrylic')) return ['pores_sealed', 'poor', 'pottery']
-  if (m.silicaRatio > 0.2) return ['silica_not_needed', 'fair', 'pottery']
+  if (m.silicaRatio > KILN_SILICA_RATIO) return ['silica_not_needed', 'fair', 'pottery']
   if (m.porosity < THIRSTY)
     return ['drinks_too_little', m.porosity < THIRSTY - 0.05 ? 'poor' : 'fair', 'pottery']
   return m.porosity > SOFT ? ['wears_quickly', 'fair', 'pottery'] : undefined
@@ -126,7 +126,7 @@ export function suitabilityOf(
     dryMPa: strength.dry.mid,
     wetOneHourMPa: strength.wetOneHour.mid,
     expansionPct: properties.expansionPct,
-    silicaRatio: classValuesOf(plan).fillerRatio + pctOf('silica') / 100,
+    silicaRatio: silicaRatioOf(plan),
     has: (id) => pctOf(id) > 0,
   }
   const purposes = [...new Set((plan.mould.members ?? []).map((m) => m.purpose))]
