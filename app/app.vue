@@ -50,7 +50,7 @@ const PLACES = [
     </header>
     <p v-if="!bench.isReal" class="offline rehearsal" role="status">
       A rehearsal, {{ bench.speed }} times as fast: nothing here is kept or sent.
-      <button type="button" @click="endRehearsal">End it</button>
+      <button type="button" class="ghost" @click="endRehearsal">End it</button>
     </p>
     <p v-if="!connection.connected" class="offline" role="status">
       Not connected. Go on working: what you record is kept here<template v-if="outbox.unsent.length">
@@ -129,7 +129,9 @@ nav {
   display: flex;
   align-items: center;
   gap: var(--s2);
+  min-width: 44px;
   min-height: 44px;
+  justify-content: center;
   padding: 0 var(--s4);
   border-radius: 999px;
   text-decoration: none;
@@ -149,23 +151,27 @@ nav {
   padding: var(--s2) var(--s5);
   font-weight: 600;
 }
-@media (max-width: 43rem) {
-  .bar {
-    padding: 2px var(--s2);
-    gap: 0;
-  }
-  /* The bench is home, and the bar has no room for both. */
+/* The bench is home, and the bar has no room for both; in large letters it takes two rows. */
+@media (max-width: 60rem) {
   .home {
     display: none;
   }
   nav {
     flex: 1;
+    flex-wrap: wrap;
     justify-content: space-between;
+  }
+}
+@media (max-width: 43rem) {
+  .bar {
+    padding: 0 var(--s2);
+  }
+  nav {
     gap: 0;
   }
   .place {
     padding: 0 0.42rem;
-    font-size: 0.84rem;
+    font-size: 0.86rem;
   }
   .place svg {
     display: none;

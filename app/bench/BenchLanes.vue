@@ -39,10 +39,11 @@ const others = computed(() => props.lanes.clashes.length - 1)
               class="part"
               :class="[part.hands ? 'hands' : 'free', { warm: part.stage === 'set' }]"
               :style="{ left: `${part.leftPct}%`, width: `${part.widthPct}%` }"
-              ><span class="word">{{ part.word }}</span></span
+              ><span v-if="part.word" class="word">{{ part.word }}</span></span
             >
             <span class="line" :style="{ left: `${lanes.nowPct}%` }" />
           </span>
+          <span v-if="lane.short" class="parts" aria-hidden="true">{{ lane.short }}</span>
         </NuxtLink>
       </li>
     </ul>
@@ -106,9 +107,29 @@ a {
   font-weight: 700;
   font-size: 0.95rem;
   line-height: 1.2;
-  overflow: hidden;
-  text-overflow: ellipsis;
-  white-space: nowrap;
+}
+.parts {
+  display: block;
+  font-size: 0.9rem;
+  line-height: 1.25;
+}
+@media (forced-colors: active) {
+  .part,
+  .key i {
+    forced-color-adjust: none;
+    border: 1px solid CanvasText;
+  }
+  .hands {
+    background: CanvasText;
+    color: Canvas;
+  }
+  .free .word {
+    background: Canvas;
+    color: CanvasText;
+  }
+  .line {
+    border-color: Highlight;
+  }
 }
 .bar {
   position: relative;
@@ -128,15 +149,6 @@ a {
   white-space: nowrap;
   overflow: hidden;
   border-right: 2px solid var(--plaster);
-}
-/* A word that would be cut off is left out. */
-.part {
-  container-type: inline-size;
-}
-@container (max-width: 1.9rem) {
-  .word {
-    display: none;
-  }
 }
 .hands {
   background: var(--wet);

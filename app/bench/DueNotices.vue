@@ -53,4 +53,17 @@ a {
   min-height: 44px;
   font-size: 1.15rem;
 }
+.icon-button {
+  flex: none;
+}
+@media (max-width: 43rem) {
+  li {
+    padding: 0 var(--s1) 0 var(--s4);
+  }
+  a {
+    font-size: 1rem;
+    line-height: 1.15;
+    align-content: center;
+  }
+}
 </style>

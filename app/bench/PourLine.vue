@@ -48,6 +48,7 @@ const sign = computed(() => `${props.next.stage}, stage ${STAGES.indexOf(props.v
 .time {
   font-size: 1.9rem;
   text-align: right;
+  white-space: nowrap;
 }
 .time.small {
   font-size: 1.35rem;

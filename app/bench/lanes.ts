@@ -21,6 +21,8 @@ export interface Lane {
   id: string
   piece: string
   parts: LanePart[]
+  /** What the parts are that are too short to hold their word, and when; empty where each holds its own. */
+  short: string
   /** The same in words, for who cannot see it. */
   spoken: string
 }
@@ -31,6 +33,9 @@ export interface Lanes {
   nowPct: number
   ticks: { leftPct: number; word: string }[]
 }
+
+/** Narrower than this a part does not hold its word, % of the axis. */
+const HOLDS_A_WORD_PCT = 14
 
 const pctOf = (atMs: number, nowMs: number) =>
   (100 * Math.min(AHEAD_MS + BACK_MS, Math.max(0, atMs - nowMs + BACK_MS))) / (AHEAD_MS + BACK_MS)
@@ -47,25 +52,26 @@ export function lanesOf(
   return {
     lanes: all.map(({ id, piece, ahead }) => {
       const shown = ahead.stretches.filter((s) => s.untilMs > nowMs - BACK_MS && s.fromMs < nowMs + AHEAD_MS)
+      const parts = shown.map((s): LanePart => {
+        const leftPct = pctOf(s.fromMs, nowMs)
+        return {
+          stage: s.stage,
+          hands: s.hands,
+          leftPct,
+          widthPct: Math.max(0.8, pctOf(s.untilMs, nowMs) - leftPct),
+          word: STAGE_WORDS[s.stage],
+        }
+      })
+      const said = shown.map((s) => {
+        const when = s.fromMs <= nowMs ? 'now' : `at ${momentText(s.fromMs, nowMs)}`
+        return `${STAGE_WORDS[s.stage]} ${when}`
+      })
       return {
         id,
         piece,
-        parts: shown.map((s) => {
-          const leftPct = pctOf(s.fromMs, nowMs)
-          return {
-            stage: s.stage,
-            hands: s.hands,
-            leftPct,
-            widthPct: Math.max(0.8, pctOf(s.untilMs, nowMs) - leftPct),
-            word: STAGE_WORDS[s.stage],
-          }
-        }),
-        spoken: shown
-          .map(
-            (s) =>
-              `${STAGE_WORDS[s.stage]} ${s.fromMs <= nowMs ? 'now' : `at ${momentText(s.fromMs, nowMs)}`}`,
-          )
-          .join(', '),
+        parts: parts.map((p) => (p.widthPct < HOLDS_A_WORD_PCT ? { ...p, word: '' } : p)),
+        short: said.filter((_, i) => parts[i]!.widthPct < HOLDS_A_WORD_PCT).join(', '),
+        spoken: said.join(', '),
       }
     }),
     clashes: clashesOf(all, nowMs)

@@ -210,15 +210,6 @@ async function save() {
       />
     </div>
     <div class="side">
-      <PlanResult
-        v-if="plan && evaluation"
-        :plan="plan"
-        :evaluation="evaluation"
-        :stale="unread"
-        :last-consistency="lastConsistency"
-        @take="(change) => Object.assign(draft, remedyDraft(change))"
-      />
-      <p v-else class="slab">Choose a mould and a plaster: the rest follows from them.</p>
       <div class="act">
         <p v-if="evaluation?.ok" class="brief" aria-hidden="true">
           <b>{{ units.mass(evaluation.outcome.weighOut.waterG) }}</b> water ·
@@ -232,6 +223,15 @@ async function save() {
           :disabled="!evaluation?.ok || unread || busy"
         />
       </div>
+      <PlanResult
+        v-if="plan && evaluation"
+        :plan="plan"
+        :evaluation="evaluation"
+        :stale="unread"
+        :last-consistency="lastConsistency"
+        @take="(change) => Object.assign(draft, remedyDraft(change))"
+      />
+      <p v-else class="slab">Choose a mould and a plaster: the rest follows from them.</p>
     </div>
   </form>
 </template>
@@ -253,40 +253,44 @@ async function save() {
   gap: var(--s3);
 }
 .side {
-  position: sticky;
-  top: var(--s3);
   display: grid;
   gap: var(--s3);
-  /* The sheet is long and so is what it comes to: each scrolls by itself, so that a slider and its effect are both in sight. */
-  max-height: calc(100dvh - 6rem);
-  overflow-y: auto;
   align-content: start;
 }
+/* It keeps to the top: there it covers nothing that was not passed already. */
 .act {
   display: grid;
   gap: var(--s2);
   position: sticky;
-  bottom: 0;
+  top: 0;
+  z-index: 2;
   padding: var(--s2) 0;
   background: var(--chalk);
 }
 .brief {
   display: none;
-  text-align: center;
-  font-size: 1.15rem;
+  font-size: 1.05rem;
+  line-height: 1.2;
 }
 .go {
-  font-size: 1.2rem;
+  font-size: 1.1rem;
   justify-self: stretch;
 }
 @media (max-width: 60rem) {
   .page {
     grid-template-columns: minmax(0, 1fr);
   }
-  .side {
-    position: static;
+  .side,
+  .sheet {
     display: contents;
-    max-height: none;
+  }
+  .act {
+    order: -1;
+    grid-template-columns: 1fr auto;
+    align-items: center;
+  }
+  header {
+    order: -2;
   }
   .brief {
     display: block;

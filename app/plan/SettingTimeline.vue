@@ -3,21 +3,30 @@
  * From sifting to demould on one line of minutes: what hands do above, what the plaster does below, ranges as they are.
  * Usage: <SettingTimeline :outcome="outcome" :soak-s="plan.soakS" :stir-s="plan.stirS" />
  */
-import { computed } from 'vue'
+import { useElementSize } from '@vueuse/core'
+import { computed, useTemplateRef } from 'vue'
 import type { PlanOutcome } from '#core/pour'
 import { timelineOf } from './timeline'
 
 const props = defineProps<{ outcome: PlanOutcome; soakS: number; stirS: number }>()
 const line = computed(() => timelineOf(props.outcome, props.soakS, props.stirS))
-const WIDTH = 640
+/** As wide as it is shown, px: its words keep their size. */
+const picture = useTemplateRef<SVGSVGElement>('picture')
+const { width } = useElementSize(picture)
+const wide = computed(() => Math.max(280, width.value))
 const LEFT = 8
 const ROW = 37
-const x = (s: number) => LEFT + (s / line.value.endS) * (WIDTH - 2 * LEFT)
+const x = (s: number) => LEFT + (s / line.value.endS) * (wide.value - 2 * LEFT)
 </script>
 
 <template>
   <figure>
-    <svg :viewBox="`0 0 ${WIDTH} ${78 + line.marks.length * ROW}`" role="img" :aria-label="line.spoken">
+    <svg
+      ref="picture"
+      :viewBox="`0 0 ${wide} ${78 + line.marks.length * ROW}`"
+      role="img"
+      :aria-label="line.spoken"
+    >
       <g class="hands">
         <g v-for="step in line.steps" :key="step.label" :class="step.id">
           <rect
@@ -30,7 +39,7 @@ const x = (s: number) => LEFT + (s / line.value.endS) * (WIDTH - 2 * LEFT)
         </g>
       </g>
       <g class="axis">
-        <line :x1="LEFT" :x2="WIDTH - LEFT" y1="50" y2="50" />
+        <line :x1="LEFT" :x2="wide - LEFT" y1="50" y2="50" />
         <g v-for="tick in line.ticks" :key="tick">
           <line :x1="x(tick)" :x2="x(tick)" y1="46" :y2="74 + line.marks.length * ROW" class="grid" />
           <text :x="x(tick)" y="67">{{ tick / 60 }}</text>
@@ -69,7 +78,7 @@ figure {
 svg {
   width: 100%;
   display: block;
-  font-size: 14.5px;
+  font-size: 15px;
   font-family: var(--text);
 }
 text {
@@ -143,10 +152,5 @@ figcaption {
 }
 .hands .soak rect {
   fill: #3f7f8e;
-}
-@media (max-width: 43rem) {
-  svg {
-    font-size: 20px;
-  }
 }
 </style>

@@ -54,23 +54,26 @@ const notes = computed(
 <style scoped>
 .label {
   display: grid;
-  grid-template-columns: 32mm 1fr;
+  grid-template-columns: minmax(20mm, 32mm) minmax(0, 1fr);
   gap: 5mm;
-  width: 100mm;
+  width: min(100mm, 100%);
   min-height: 40mm;
   padding: 4mm;
   border: 1px dashed #777;
   break-inside: avoid;
 }
 svg {
-  width: 32mm;
-  height: 32mm;
+  width: 100%;
 }
 h1 {
   font-size: 1.1rem;
 }
 .small {
-  font-size: 0.72rem;
   overflow-wrap: anywhere;
+}
+@media print {
+  .small {
+    font-size: 0.72rem;
+  }
 }
 </style>

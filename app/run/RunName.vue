@@ -1,46 +1,38 @@
 <script setup lang="ts">
-/** Which pour it is, how far it is, what was done last and by whom. Usage: <RunName :id :facts :view :knocking :plan-open /> */
+/** Which pour it is, how far it is, what was done last and by whom. Usage: <RunName :run /> */
 import { computed } from 'vue'
-import { STAGES, type PourOutlook, type PourView } from '#core/pour'
+import { STAGES } from '#core/pour'
 import { useUnits } from '~/parts/show/useUnits'
 import { eventWords } from '~/parts/words/events'
 import { STAGE_WORDS } from '~/parts/words/pour'
-import { mixesInBags } from './knock/advance'
+import type { StandingRun } from './useRun'
 
-const props = defineProps<{
-  id: string
-  facts: PourOutlook
-  view: PourView
-  /** Whether it goes on by a knock. */
-  knocking: boolean
-  planOpen: boolean
-}>()
+const props = defineProps<{ run: StandingRun }>()
 const units = useUnits()
 
-const nth = computed(() => STAGES.indexOf(props.view.stage) + 1)
+const stage = computed(() => {
+  const { stage } = props.run.view
+  return { name: STAGE_WORDS[stage], nth: STAGES.indexOf(stage) + 1 }
+})
 /** Several may stand at one bench. */
-const lastDone = computed(() => props.facts.live.at(-1))
+const lastDone = computed(() => props.run.facts.live.at(-1))
 </script>
 
 <template>
   <div class="name">
     <RingSign
       class="sign"
-      :rings="view.rings"
+      :rings="run.view.rings"
       :size="230"
-      :label="`${STAGE_WORDS[view.stage]}, stage ${nth} of 9`"
-      :failed="view.status === 'failed'"
+      :label="`${stage.name}, stage ${stage.nth} of 9`"
+      :failed="run.view.status === 'failed'"
     />
     <div class="who">
-      <p class="piece">{{ facts.plan.piece }}</p>
-      <p class="stage">{{ STAGE_WORDS[view.stage] }} · {{ nth }} of 9</p>
+      <p class="piece">{{ run.record.plan.piece }}</p>
+      <p class="stage">{{ stage.name }} · {{ stage.nth }} of 9</p>
       <p v-if="lastDone" class="stage last" data-testid="last-done">
         {{ eventWords(lastDone.body, units) }}<b v-if="lastDone.who"> · {{ lastDone.who }}</b>
       </p>
-      <NuxtLink :to="`/casts/${id}`">Its record</NuxtLink>
-      <NuxtLink v-if="planOpen || knocking" :to="`/pour/${id}/card`">Weigh-out card</NuxtLink>
-      <NuxtLink v-if="knocking && mixesInBags(facts.plan)" :to="`/pour/${id}/labels`">Labels</NuxtLink>
-      <NuxtLink v-if="planOpen" :to="{ path: '/plan', query: { pour: id } }">Change the plan</NuxtLink>
     </div>
   </div>
 </template>
@@ -48,44 +40,43 @@ const lastDone = computed(() => props.facts.live.at(-1))
 <style scoped>
 .name {
   display: grid;
-  gap: var(--s3);
+  gap: var(--s2);
+  min-width: 0;
 }
 .sign {
-  max-width: min(100%, 7rem);
+  width: 7rem;
+  max-width: 100%;
   height: auto;
-}
-.who {
-  display: grid;
-  gap: var(--s1);
-}
-.who a {
-  display: inline-flex;
-  align-items: center;
-  min-height: 1.9rem;
 }
 .piece {
   font-weight: 700;
-  font-size: 1.25rem;
+  font-size: 1.2rem;
   line-height: 1.15;
+  overflow-wrap: anywhere;
 }
 .stage {
   color: var(--on-ground-soft);
 }
+.last {
+  font-size: 0.95rem;
+}
 @media (max-width: 43rem) {
   .name {
-    grid-template-columns: 52px 1fr;
-    width: auto;
+    grid-template-columns: auto 1fr;
+    gap: 0 var(--s3);
     align-items: center;
   }
-  .who {
-    grid-template-columns: 1fr auto;
+  .sign {
+    width: 2.75rem;
   }
   .piece {
-    grid-column: 1 / -1;
+    font-size: 1.1rem;
   }
-  .last {
-    grid-column: 1 / -1;
-    font-size: 0.9rem;
+  .who {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 0 var(--s3);
+    align-items: baseline;
   }
 }
 </style>

@@ -1,23 +1,18 @@
-import { SETTING_WORDS, weighKnockWords } from './words'
-import { useWakeLock } from '@vueuse/core'
 import { computed, reactive, ref, watch } from 'vue'
 import { keyOfStep, stageOf, viewPour, type EventBody } from '#core/pour'
-import { useNow } from '~/stores/bench'
 import { usePour } from '~/parts/pour/usePour'
-import { useBenchButtons, type Press, type Pressed } from './knock/useBenchButtons'
-import { useBowlScale } from './weigh/useBowlScale'
-import { say } from '~/parts/show/speech'
-import { usePreferences } from '~/parts/show/usePreferences'
-import { timeLeftToSay } from './timeLeft'
-import { useKnock } from './knock/useKnock'
-import { useNoiseKnock } from './knock/useNoiseKnock'
-import { useWeighing } from './weigh/useWeighing'
-import { usePours } from '~/stores/pours'
-import { advanceBody, isWeighStep, poolModeOf } from './knock/advance'
 import { cautionsOf } from '~/parts/show/cautions'
 import { stepWords } from '~/parts/words/steps'
+import { useNow } from '~/stores/bench'
+import { elapsedMs } from '~/stores/clock'
+import { usePours } from '~/stores/pours'
+import { poolModeOf } from './knock/advance'
+import { SETTING_WORDS } from './words'
 
-/** One pour's live run: what it shows, and what a knock, an undo or a tool does to it. For one page at a time. */
+/** A step that comes sooner than this after something was done comes of that. */
+const OF_ONE_DEED_MS = 2000
+
+/** One pour's live run: what it shows, and how something is recorded or taken back. For one page at a time. */
 export function useRun(id: string) {
   const pours = usePours()
   const now = useNow()
@@ -35,106 +30,30 @@ export function useRun(id: string) {
     step.value && facts.value ? cautionsOf(step.value, facts.value.plan, mode.value === 'demould') : [],
   )
 
-  const scale = useBowlScale(id, () => facts.value?.batch)
-  const weighing = useWeighing(
-    () => record.value,
-    () => facts.value,
-    scale,
-  )
-
-  /** Two windows may look at different revisions of a plan: what was weighed for another one is asked about. */
-  const stale = computed(() => {
-    const events = facts.value?.stale ?? []
-    const revision = events[0]?.planRevision
-    if (!record.value || revision === undefined) return undefined
-    const mine = events.filter((e) => e.planRevision === revision)
-    return {
-      revision,
-      events: mine,
-      plan: record.value.earlierPlans.find((p) => p.revision === revision)?.plan,
-    }
-  })
-  function keepStale() {
-    if (stale.value) put({ type: 'plan_holds', revision: stale.value.revision })
-  }
-  function dropStale() {
-    if (stale.value) put(...stale.value.events.map((e) => ({ type: 'void' as const, targetId: e.id })))
-  }
-
+  /** For who does not see it: what was done, and what comes now, once that stands. */
   const said = ref('')
+  let done = { what: '', at: -Infinity }
+  function say(what: string) {
+    done = { what, at: elapsedMs() }
+    said.value = `${what}.`
+  }
+  watch(
+    () => facts.value?.next && keyOfStep(facts.value.next),
+    () => {
+      if (elapsedMs() - done.at < OF_ONE_DEED_MS)
+        said.value = `${done.what}. Next: ${words.value?.title ?? 'finished'}.`
+    },
+  )
   /** The pour may turn out not to be there any more while the page is open: then nothing is recorded. */
   function put(...bodies: EventBody[]) {
     if (record.value) pours.record(id, ...bodies)
   }
-  /** What a knock comes to as things stand. @param press of a button on the bench; undefined for a key, a touch or an elbow. */
-  function decide(press?: Press): Pressed {
-    const nothing = { knownBy: undefined, act: () => {} }
-    // A question stands where the target is: a knock is no answer to it.
-    if (stale.value) return nothing
-    if (!facts.value?.next || (mode.value !== 'knock' && mode.value !== 'demould')) return nothing
-    const weighed = isWeighStep(step.value) ? weighing.knock() : undefined
-    const knownBy = weighed?.by
-    if (weighed?.does === 'wait') return { ...nothing, knownBy }
-    const at = keyOfStep(facts.value.next)
-    const once = (act: () => void) => ({
-      knownBy,
-      // Another window may have acted on it meanwhile.
-      act: () => facts.value?.next && keyOfStep(facts.value.next) === at && act(),
-    })
-    if (weighed?.does === 'zero')
-      return once(() => {
-        scale.zero(press?.id)
-        said.value = 'Zeroed.'
-      })
-    const body = advanceBody(step.value, facts.value, weighed?.massG ?? 0, weighed?.from)
-    if (!body) return nothing
-    const done = words.value?.action
-    return once(() => {
-      if (press) void pours.recordPress(id, press, press.by, body)
-      else put(body)
-      said.value = `${done}. Next: ${words.value?.title ?? 'finished'}.`
-    })
+  function putAt(...events: { atMs: number; body: EventBody }[]) {
+    if (record.value) void pours.recordAt(id, events)
   }
   function undo() {
-    said.value = pours.undo(id)
-      ? `Taken back. Now: ${words.value?.title ?? ''}.`
-      : 'There is nothing to take back.'
+    say(pours.undo(id) ? 'Taken back' : 'There is nothing to take back')
   }
-  const knock = useKnock(() => decide().act(), undo)
-  const buttons = useBenchButtons(id, decide)
-  /**
-   * A noise may be anybody's: it never says that powder may move or was weighed, nor that the piece is out. Those want a
-   * hand, an elbow or a button.
-   */
-  const mayBeNoise = computed(
-    () => mode.value === 'knock' && step.value !== 'check_air' && !isWeighStep(step.value),
-  )
-  const noise = useNoiseKnock(() => {
-    if (mayBeNoise.value) knock()
-  })
-  const { sound } = usePreferences()
-  watch([now, () => view.value?.clock], ([nowMs, clock], [beforeMs, before]) => {
-    // Another clock begins anew.
-    if (!clock || clock.id !== before?.id || clock.startMs !== before.startMs) return
-    const left = timeLeftToSay(clock, beforeMs, nowMs)
-    if (left && sound.value) say(left)
-  })
-  const wakeLock = useWakeLock()
-  watch(
-    mode,
-    (m) =>
-      m === 'knock' || m === 'wait' || m === 'demould'
-        ? wakeLock.request('screen').catch(() => {})
-        : wakeLock.release(),
-    { immediate: true },
-  )
-  /** What the large target says: with a scale, what a knock would do now. */
-  const action = computed(() => {
-    const usual = words.value?.action ?? ''
-    if (!isWeighStep(step.value)) return usual
-    if (weighing.isSilent.value) return 'Type what it shows'
-    return weighing.phase.value ? weighKnockWords(weighing.phase.value, usual) : usual
-  })
   const planOpen = computed(
     () =>
       facts.value?.next !== undefined &&
@@ -142,30 +61,29 @@ export function useRun(id: string) {
       !facts.value.live.some((e) => e.body.type === 'weighed'),
   )
   return reactive({
+    id,
     record,
     facts,
     view,
     step,
     mode,
     words,
-    action,
     cautions,
     planOpen,
-    weighing,
-    scale,
-    buttons,
-    noise,
-    mayBeNoise,
     said,
-    sound,
     failure,
     now,
     unreadable,
+    say,
     put,
-    knock,
+    putAt,
     undo,
-    stale,
-    keepStale,
-    dropStale,
   })
+}
+export type Run = ReturnType<typeof useRun>
+
+/** A run whose pour is there and can be read: what every screen of it takes. */
+export type StandingRun = Run & { [K in 'record' | 'facts' | 'view']: NonNullable<Run[K]> }
+export function standingOf(run: Run): StandingRun | undefined {
+  return run.record && run.facts && run.view ? (run as StandingRun) : undefined
 }

@@ -1,5 +1,5 @@
 import type { Weighing } from '#core/mix'
-import type { CorrectionKind } from '#core/pour'
+import type { CorrectionKind, DemouldOutcome } from '#core/pour'
 import type { WeighPhase } from './weigh/weighStep'
 
 /** What only the live run says. */
@@ -60,3 +60,11 @@ export function weighKnockWords(phase: WeighPhase, usual: string): string {
       return usual
   }
 }
+
+/** How a piece came out of its mould. */
+export const OUT_ANSWERS: readonly { label: string; outcome: DemouldOutcome; gripped?: boolean }[] = [
+  { label: 'Whole', outcome: 'whole' },
+  { label: 'Whole, but it gripped', outcome: 'whole', gripped: true },
+  { label: 'Damaged', outcome: 'damaged' },
+  { label: 'Broken', outcome: 'broken' },
+]

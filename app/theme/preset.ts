@@ -4,7 +4,10 @@ import badge from '@primeuix/themes/aura/badge'
 import button from '@primeuix/themes/aura/button'
 import checkbox from '@primeuix/themes/aura/checkbox'
 import datatable from '@primeuix/themes/aura/datatable'
+import dialog from '@primeuix/themes/aura/dialog'
 import inputtext from '@primeuix/themes/aura/inputtext'
+import menu from '@primeuix/themes/aura/menu'
+import popover from '@primeuix/themes/aura/popover'
 import progressbar from '@primeuix/themes/aura/progressbar'
 import ripple from '@primeuix/themes/aura/ripple'
 import select from '@primeuix/themes/aura/select'
@@ -24,7 +27,10 @@ const used = {
     button,
     checkbox,
     datatable,
+    dialog,
     inputtext,
+    menu,
+    popover,
     progressbar,
     ripple,
     select,
@@ -45,7 +51,7 @@ const preset = markRaw(
     },
     semantic: {
       transitionDuration: '0.12s',
-      focusRing: { width: '3px', style: 'solid', color: '#e0a23c', offset: '2px', shadow: 'none' },
+      focusRing: { width: '3px', style: 'solid', color: 'var(--ring)', offset: '2px', shadow: 'none' },
       primary: {
         50: '#eef6f7',
         100: '#d6e9ec',
@@ -63,6 +69,7 @@ const preset = markRaw(
         paddingX: '0.85rem',
         paddingY: '0.7rem',
         borderRadius: '{border.radius.md}',
+        focusRing: { width: '3px', style: 'solid', color: 'var(--ring)', offset: '1px', shadow: 'none' },
       },
       colorScheme: {
         light: {
@@ -146,13 +153,13 @@ const preset = markRaw(
         root: {},
         track: { size: '10px', borderRadius: '5px', background: '#d5cebf' },
         handle: {
-          width: '34px',
-          height: '34px',
+          width: '44px',
+          height: '44px',
           background: '#13262c',
           hoverBackground: '#13262c',
           content: {
-            width: '14px',
-            height: '14px',
+            width: '18px',
+            height: '18px',
             background: '#96cad1',
             hoverBackground: '#96cad1',
             shadow: 'none',

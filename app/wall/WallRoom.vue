@@ -135,9 +135,7 @@ li.late {
 .piece {
   font-size: clamp(1rem, 1.9vw, 2.4rem);
   font-weight: 600;
-  overflow: hidden;
-  text-overflow: ellipsis;
-  white-space: nowrap;
+  line-height: 1.1;
 }
 .doing {
   font-size: clamp(1.4rem, 3.3vw, 4.2rem);
@@ -161,6 +159,11 @@ footer {
   gap: var(--s5);
   min-height: 44px;
   font-size: 1.2rem;
+}
+footer a {
+  display: inline-flex;
+  align-items: center;
+  min-height: 44px;
 }
 footer .ghost {
   background: transparent;

@@ -23,7 +23,7 @@ describe('the way out (common practice, no source)', () => {
       facts('silicone', { support: 'mother_mould', build: 'cut_open' }),
       20,
     )
-    const order = ['felt_warm_then_cool', 'open_jacket', 'untape', 'open_cut', 'peel_from_base']
+    const order = ['hold_warm', 'open_jacket', 'untape', 'open_cut', 'peel_from_base']
     expect(steps.filter((s) => order.includes(s))).toEqual(order)
     expect(steps).not.toContain('let_air_in')
     expect(usedUp).toBe(false)

@@ -2,7 +2,7 @@ import type { MouldFacts, MouldKind } from '../mould'
 
 /** One thing to do to get a piece out, in the order of the table below; words in the interface. */
 export const OUT_STEPS = [
-  'felt_warm_then_cool',
+  'hold_warm',
   'still_warm_is_best',
   'cut_flange_free',
   'brush_ground_off',
@@ -63,7 +63,7 @@ export interface WayOut {
 }
 
 const STEPS_OF_KIND: Readonly<Record<MouldKind, readonly OutStep[]>> = {
-  silicone: ['felt_warm_then_cool', 'peel_from_base'],
+  silicone: ['hold_warm', 'peel_from_base'],
   rigid_plastic: ['still_warm_is_best', 'turn_over', 'tap_and_flex'],
   plaster_piece: ['still_warm_is_best', 'wedge_parts'],
   box: ['undo_box', 'turn_over'],

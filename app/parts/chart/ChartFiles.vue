@@ -1,5 +1,7 @@
 <script setup lang="ts">
-/** A chart as files to take away. Usage: <ChartFiles what="drying curve" name="a-tile-drying" :svg="() => …" :csv="() => …" /> */
+/** A chart, taken out as a file of one's choice. Usage: <ChartFiles what="drying curve" name="a-tile-drying" :svg="() => …" :csv="() => …" /> */
+import { Download } from '@lucide/vue'
+import { computed } from 'vue'
 import { saveFile, saveUrl } from '~/parts/show/saveFile'
 import { pngOfSvg } from './picture'
 
@@ -14,36 +16,33 @@ const props = defineProps<{
 
 const saveSvg = async () => saveFile(`${props.name}.svg`, 'image/svg+xml', await props.svg())
 const savePng = async () => saveUrl(`${props.name}.png`, await pngOfSvg(await props.svg()))
+const ways = computed(() => {
+  const { csv, name } = props
+  return [
+    { label: 'Picture (PNG)', act: savePng },
+    { label: 'Drawing (SVG)', act: saveSvg },
+    ...(csv ? [{ label: 'Table (CSV)', act: () => saveFile(`${name}.csv`, 'text/csv', csv()) }] : []),
+  ]
+})
 </script>
 
 <template>
-  <span class="files">
-    <button type="button" :aria-label="`SVG, ${what}`" @click="saveSvg">SVG</button>
-    <button type="button" :aria-label="`PNG, ${what}`" @click="savePng">PNG</button>
-    <button
-      v-if="csv"
-      type="button"
-      :aria-label="`CSV, ${what}`"
-      @click="saveFile(`${name}.csv`, 'text/csv', csv())"
-    >
-      CSV
-    </button>
+  <span class="save">
+    <MenuButton label="Save" :aria-label="`Save the ${what}`" :items="ways">
+      <Download :size="18" aria-hidden="true" /> Save
+    </MenuButton>
   </span>
 </template>
 
 <style scoped>
-.files {
+.save :deep(> button) {
   display: inline-flex;
-  flex-wrap: wrap;
+  align-items: center;
   gap: var(--s2);
-}
-button {
-  min-width: 44px;
-  min-height: 40px;
-  padding: 0 var(--s2);
-  font-size: 0.92rem;
+  min-height: 44px;
+  padding: 0 var(--s3);
   font-weight: 700;
-  border: 1px solid var(--line);
+  border: 1px solid currentColor;
   border-radius: 0.6rem;
   background: transparent;
   color: inherit;

@@ -66,12 +66,14 @@ th,
 td {
   text-align: right;
   font-weight: 400;
-  padding: 0.2rem 0 0.2rem var(--s3);
+  padding: 0.2rem 0 0.2rem var(--s2);
   border-bottom: 1px solid color-mix(in srgb, currentColor 22%, transparent);
 }
-td,
-thead th {
-  white-space: nowrap;
+@media (min-width: 43.01rem) {
+  td,
+  thead th {
+    white-space: nowrap;
+  }
 }
 thead th {
   font-size: 0.86rem;

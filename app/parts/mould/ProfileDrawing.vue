@@ -5,6 +5,7 @@
  */
 import { MM_PER } from '#core/units'
 import { rounded } from '~/parts/show/figures'
+import { useElementSize } from '@vueuse/core'
 import { computed, ref, useTemplateRef } from 'vue'
 import { svgPathOf } from '#core/formats'
 import { findUndercuts, flattenProfile, type ProfileNode } from '#core/mould'
@@ -23,7 +24,8 @@ const props = defineProps<{
 const selected = defineModel<number>('selected', { required: true })
 const emit = defineEmits<{ put: [nodes: ProfileNode[]]; add: []; remove: [] }>()
 const units = useUnits()
-const board = useTemplateRef('board')
+const board = useTemplateRef<SVGSVGElement>('board')
+const { width: widePx, height: highPx } = useElementSize(board)
 
 const nodes = computed(() => props.method[props.which])
 const extent = computed(() => {
@@ -42,6 +44,16 @@ const stepMm = computed(() => {
 })
 const lines = (from: number, to: number) => gridLines(from, to, stepMm.value)
 const unit = computed(() => Math.max(paper.value.wide * 1.3, paper.value.high - paper.value.low) / 100)
+const box = computed(() => {
+  const { wide, high, low } = paper.value
+  return { left: -wide * 0.13, top: -high, wide: wide * 1.13, high: high - low + unit.value * 5 }
+})
+/** Numbers are read at no less than this, px on the screen. */
+const LEAST_FONT_PX = 14.5
+const font = computed(() => {
+  const mmOfPx = widePx.value > 0 ? Math.max(box.value.wide / widePx.value, box.value.high / highPx.value) : 0
+  return Math.max(unit.value * 3.4, LEAST_FONT_PX * mmOfPx)
+})
 const outerLine = computed(() => flattenProfile(props.method.outer))
 const undercuts = computed(() => (props.method.outer.length > 1 ? findUndercuts(outerLine.value) : []))
 const filled = computed(() => filledPath(outerLine.value, props.level))
@@ -105,7 +117,7 @@ function onKey(i: number, event: KeyboardEvent) {
   <svg
     ref="board"
     class="paper"
-    :viewBox="`${-paper.wide * 0.13} ${-paper.high} ${paper.wide * 1.13} ${paper.high - paper.low + unit * 5}`"
+    :viewBox="`${box.left} ${box.top} ${box.wide} ${box.high}`"
     role="group"
     aria-label="Profile, drawn from the axis outwards"
   >
@@ -127,7 +139,7 @@ function onKey(i: number, event: KeyboardEvent) {
         :y2="-z"
       />
     </g>
-    <g class="numbers" :font-size="unit * 3.4">
+    <g class="numbers" :font-size="font">
       <text
         v-for="x in lines(stepMm, paper.wide)"
         :key="`tx${x}`"
@@ -140,7 +152,7 @@ function onKey(i: number, event: KeyboardEvent) {
       <text
         v-for="z in lines(paper.low, paper.high)"
         :key="`tz${z}`"
-        :x="-unit * 1.2"
+        :x="-unit * 2.8"
         :y="-z + unit * 1.2"
         text-anchor="end"
       >

@@ -4,7 +4,8 @@
  * Usage: <SectionPicture :drawing="sectionOf(method, ml)" material="silicone" label="…" dimensions />
  */
 import { rounded } from '~/parts/show/figures'
-import { computed, useId } from 'vue'
+import { useElementSize } from '@vueuse/core'
+import { computed, useId, useTemplateRef } from 'vue'
 import type { MouldMaterial } from '#core/mould'
 import { useUnits } from '~/parts/show/useUnits'
 import type { Dimension, SectionDrawing } from './section'
@@ -29,7 +30,27 @@ const size = computed(() =>
   Math.max(extent.value.right - extent.value.left, (extent.value.high - extent.value.low) * 1.8),
 )
 const offset = computed(() => size.value * 0.05)
-const font = computed(() => size.value * 0.048)
+
+/** Words are read at no less than this, px on the screen; where they would fill the picture they are left out. */
+const LEAST_FONT_PX = 14.5
+const MOST_OF_PICTURE = 0.2
+const picture = useTemplateRef<SVGSVGElement>('picture')
+const { width: widePx, height: highPx } = useElementSize(picture)
+/** In the drawing's own mm: it grows as the picture shrinks, and with it the margin that it needs. */
+const fit = computed(() => {
+  let font = size.value * 0.048
+  if (widePx.value === 0 || highPx.value === 0) return { font, legible: true }
+  for (let i = 0; i < 6; i++) {
+    const [, , wide, high] = boxOf(font)
+    const mmOfPx = Math.max(wide / widePx.value, high / highPx.value)
+    font = Math.max(size.value * 0.048, LEAST_FONT_PX * mmOfPx)
+  }
+  return font > size.value * MOST_OF_PICTURE
+    ? { font: size.value * 0.048, legible: false }
+    : { font, legible: true }
+})
+const font = computed(() => fit.value.font)
+const measured = computed(() => props.dimensions && fit.value.legible)
 
 const paths = computed(() =>
   props.drawing.patches.map(({ stuff, rings }) => ({
@@ -59,24 +80,26 @@ function placed(d: Dimension) {
     upright,
   }
 }
-const lines = computed(() => (props.dimensions ? props.drawing.dimensions.map(placed) : []))
+const lines = computed(() => (measured.value ? props.drawing.dimensions.map(placed) : []))
 
-const margin = computed(() => {
-  if (!props.dimensions) return { x: offset.value * 0.4, top: offset.value * 0.4, low: font.value * 2 }
+function marginOf(font: number) {
+  if (!props.dimensions) return { x: offset.value * 0.4, top: offset.value * 0.4, low: font * 2 }
   const sides = new Set(props.drawing.dimensions.map((d) => d.side))
-  const longest = Math.max(4, ...lines.value.filter((l) => l.upright).map((l) => l.text.length))
-  const upright = sides.has('left') || sides.has('right')
+  const upright = props.drawing.dimensions.filter((d) => d.side === 'left' || d.side === 'right')
+  const longest = Math.max(4, ...upright.map((d) => units.length(d.lengthMm).length))
   return {
-    x: upright ? offset.value + (longest + 1) * font.value * 0.66 : offset.value,
-    top: sides.has('above') ? offset.value + font.value * 1.4 : offset.value,
-    low: sides.has('below') ? offset.value + font.value * 1.6 : offset.value,
+    x: upright.length > 0 ? offset.value + (longest + 1) * font * 0.66 : offset.value,
+    top: sides.has('above') ? offset.value + font * 1.4 : offset.value,
+    low: sides.has('below') ? offset.value + font * 1.6 : offset.value,
   }
-})
-const viewBox = computed(() => {
+}
+/** Left, top, width and height of what is shown, for words of a size. */
+function boxOf(font: number): [number, number, number, number] {
   const { left, right, low, high } = extent.value
-  const { x, top, low: bottom } = margin.value
-  return `${left - x} ${-high - top} ${right - left + 2 * x} ${high - low + top + bottom}`
-})
+  const { x, top, low: bottom } = marginOf(font)
+  return [left - x, -high - top, right - left + 2 * x, high - low + top + bottom]
+}
+const viewBox = computed(() => boxOf(font.value).join(' '))
 
 const STEPS = [5, 10, 20, 50, 100, 200, 500, 1000]
 const bar = computed(() => STEPS.findLast((s) => s <= size.value * 0.4) ?? 5)
@@ -84,6 +107,7 @@ const bar = computed(() => STEPS.findLast((s) => s <= size.value * 0.4) ?? 5)
 
 <template>
   <svg
+    ref="picture"
     class="section"
     :class="`of-${material}`"
     :viewBox="viewBox"
@@ -135,7 +159,7 @@ const bar = computed(() => STEPS.findLast((s) => s <= size.value * 0.4) ?? 5)
       </template>
       <text :x="l.x" :y="l.y" :text-anchor="l.anchor" :font-size="font">{{ l.text }}</text>
     </g>
-    <g v-if="!dimensions && drawing.trueForm" class="dim">
+    <g v-if="!dimensions && drawing.trueForm && fit.legible" class="dim">
       <line
         :x1="-bar / 2"
         :x2="bar / 2"
@@ -148,14 +172,14 @@ const bar = computed(() => STEPS.findLast((s) => s <= size.value * 0.4) ?? 5)
       </text>
     </g>
     <text
-      v-if="!dimensions && !drawing.trueForm"
+      v-if="!dimensions && !drawing.trueForm && fit.legible"
       class="stand-in"
       :x="(extent.left + extent.right) / 2"
       :y="-extent.low + font * 1.6"
       text-anchor="middle"
       :font-size="font"
     >
-      form not drawn
+      shape not known
     </text>
   </svg>
 </template>

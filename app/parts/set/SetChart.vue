@@ -13,7 +13,7 @@ import { Chart, svgOfChart } from '~/parts/chart/chart'
 import { lookColours } from '~/parts/chart/colours'
 import { figure, plain } from '~/parts/show/figures'
 import { useUnits } from '~/parts/show/useUnits'
-import { setRows, setSeries } from './setSeries'
+import { rowsOf, setRows, setSeries } from './setSeries'
 
 const props = defineProps<{
   curve: SetCurve
@@ -78,39 +78,53 @@ function key(event: KeyboardEvent) {
   act()
 }
 
-/** The present, when it comes out, windows: upright lines with their words on top. */
+const LABEL_FONT_PX = 14
+const LABEL_ROW_PX = 17
+/** Rows of words above the chart: more of them never stand so close. */
+const LABEL_ROWS = 3
+
+/** The present, when it comes out, windows: upright lines, their words above the chart, each where it has room. */
 const uprights: Plugin<'scatter'> = {
   id: 'uprights',
-  afterDatasetsDraw(chart) {
-    const { ctx, chartArea: area, scales } = chart
-    const draw = (atMin: number, label: string, colour: string, dash: number[], row: number) => {
+  afterDatasetsDraw({ ctx, chartArea: area, scales, width }) {
+    const lines = [
+      ...(nowMinute.value === undefined
+        ? []
+        : [{ atMin: nowMinute.value, label: 'now', colour: colours.value.ink, dash: [] }]),
+      ...props.marks.map(({ atMin, label, warm }) => ({
+        atMin,
+        label,
+        colour: warm ? colours.value.warm : colours.value.soft,
+        dash: [6, 5],
+      })),
+    ]
+    ctx.save()
+    ctx.font = `600 ${LABEL_FONT_PX}px ${Chart.defaults.font.family}`
+    ctx.lineWidth = 2
+    const spans = lines.map(({ atMin, label }) => {
       const x = scales.x!.getPixelForValue(atMin)
-      if (x < area.left || x > area.right) return
-      ctx.save()
-      ctx.strokeStyle = colour
-      ctx.fillStyle = colour
-      ctx.lineWidth = 2
+      const wide = ctx.measureText(label).width
+      const from = Math.min(x - 2, width - wide - 2)
+      return { x, from, to: from + wide, isShown: x >= area.left && x <= area.right }
+    })
+    const rows = rowsOf(
+      spans.map((s) => (s.isShown ? s : undefined)),
+      LABEL_ROWS,
+    )
+    lines.forEach(({ label, colour, dash }, i) => {
+      const { x, from, isShown } = spans[i]!
+      if (!isShown) return
+      const base = area.top - 4 - LABEL_ROW_PX * rows[i]!
+      ctx.strokeStyle = ctx.fillStyle = colour
       ctx.setLineDash(dash)
       ctx.beginPath()
-      ctx.moveTo(x, area.top)
+      ctx.moveTo(x, base + 3)
       ctx.lineTo(x, area.bottom)
       ctx.stroke()
-      ctx.font = `600 14px ${Chart.defaults.font.family}`
-      const isLeft = x > area.right - 130
-      ctx.textAlign = isLeft ? 'right' : 'left'
-      const wide = ctx.measureText(label).width
-      ctx.globalAlpha = 0.8
-      ctx.fillStyle = colours.value.ground
-      ctx.fillRect(isLeft ? x - wide - 7 : x + 3, area.top + 1 + 16 * row, wide + 4, 15)
-      ctx.globalAlpha = 1
-      ctx.fillStyle = colour
-      ctx.fillText(label, x + (isLeft ? -5 : 5), area.top + 13 + 16 * row)
-      ctx.restore()
-    }
-    if (nowMinute.value !== undefined) draw(nowMinute.value, 'now', colours.value.ink, [], 0)
-    props.marks.forEach((m, i) =>
-      draw(m.atMin, m.label, m.warm ? colours.value.warm : colours.value.soft, [6, 5], 1 + i),
-    )
+      ctx.textAlign = 'left'
+      ctx.fillText(label, from, base)
+    })
+    ctx.restore()
   },
 }
 
@@ -177,6 +191,7 @@ const options = computed(() => ({
   maintainAspectRatio: false,
   animation: false as const,
   interaction: { mode: 'nearest' as const, intersect: false },
+  layout: { padding: { top: LABEL_ROWS * LABEL_ROW_PX } },
   scales: {
     x: {
       min: shown.value.from,
@@ -192,6 +207,7 @@ const options = computed(() => ({
   },
   plugins: {
     legend: {
+      position: 'bottom' as const,
       labels: {
         usePointStyle: true,
         pointStyleWidth: 16,
@@ -243,8 +259,10 @@ function csv() {
     <figcaption class="tools">
       <button type="button" aria-label="Closer" @click="zoom(0.5)">+</button>
       <button type="button" aria-label="Further" :disabled="!view" @click="zoom(2)">−</button>
-      <button type="button" aria-label="Earlier" :disabled="!view" @click="move(-0.25)">‹</button>
-      <button type="button" aria-label="Later" :disabled="!view" @click="move(0.25)">›</button>
+      <template v-if="view">
+        <button type="button" aria-label="Earlier" @click="move(-0.25)">‹</button>
+        <button type="button" aria-label="Later" @click="move(0.25)">›</button>
+      </template>
       <ChartFiles what="setting curve" :name="fileName" :svg="svg" :csv="csv" />
       <slot />
     </figcaption>
@@ -255,6 +273,7 @@ function csv() {
 figure {
   margin: 0;
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: var(--s1);
   background: var(--plaster);
   color: var(--ink);
@@ -262,9 +281,8 @@ figure {
   padding: var(--s2) var(--s3);
 }
 .chart {
-  height: 15rem;
+  height: 14rem;
   position: relative;
-  overflow: hidden;
 }
 .tools {
   display: flex;
@@ -274,9 +292,8 @@ figure {
 }
 .tools :deep(button) {
   min-width: 44px;
-  min-height: 40px;
+  min-height: 44px;
   padding: 0 var(--s2);
-  font-size: 0.92rem;
   border: 1px solid var(--line);
   border-radius: 0.6rem;
   background: transparent;

@@ -173,7 +173,6 @@ const marks = computed(() => [
     </div>
     <div class="ends">
       <Button severity="secondary" label="As it is" :disabled="!changed" @click="clear" />
-      <Button label="Close" @click="open = false" />
     </div>
   </SheetDialog>
 </template>

@@ -61,3 +61,43 @@ export function setRows(curve: SetCurve, everyMin: number): SettingTableRow[] {
   }
   return rows
 }
+
+/** What was read last of the thermometers in a bowl, °C; undefined where none of them read anything so lately. */
+export function readLatelyC(
+  traces: readonly ProbeTrace[],
+  batch: number,
+  nowMs: number,
+  withinMs: number,
+): number | undefined {
+  let last: { atMs: number; tempC: number } | undefined
+  for (const { batch: of, readings } of traces) {
+    if (of !== batch) continue
+    for (const { atMs, tempC } of readings)
+      if (tempC !== null && atMs <= nowMs && atMs > nowMs - withinMs && (!last || atMs > last.atMs))
+        last = { atMs, tempC }
+  }
+  return last?.tempC
+}
+
+/** Space between two labels in one row, px. */
+const LABEL_GAP_PX = 8
+
+/**
+ * In which row each label stands, so that none runs into another: the lowest that has room, the last where none has.
+ * @param spans from where to where each reaches, px; undefined where it is not shown.
+ */
+export function rowsOf(
+  spans: readonly ({ from: number; to: number } | undefined)[],
+  mostRows: number,
+): number[] {
+  const taken: { from: number; to: number }[][] = Array.from({ length: mostRows }, () => [])
+  return spans.map((span) => {
+    if (!span) return 0
+    const free = taken.findIndex((row) =>
+      row.every((t) => span.to + LABEL_GAP_PX < t.from || span.from > t.to + LABEL_GAP_PX),
+    )
+    const row = free < 0 ? mostRows - 1 : free
+    taken[row]!.push(span)
+    return row
+  })
+}

@@ -41,7 +41,8 @@ export const CAUTIONS: Record<CautionId, { title: string; text: (temp: Temp) => 
   },
   hot: {
     title: 'It may still be hot',
-    text: () => 'Feel near it before you hold it. Too warm to hold is too early to take out.',
+    text: () =>
+      'Feel near it before you touch it. What is too warm to hold is held in a cloth, or left to cool.',
   },
   airway: {
     title: 'Casting from a person',

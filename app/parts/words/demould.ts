@@ -6,7 +6,8 @@ import type { BurnHazard } from '#core/heat'
 /** Sentences of setting and taking out. What is done and why is common practice, no source. */
 
 export const OUT_STEP_WORDS: Record<OutStep, string> = {
-  felt_warm_then_cool: 'Wait until it was warm and has cooled: undercuts pull on what is still soft.',
+  hold_warm:
+    'If it is warm still, hold it in a cloth and ease the undercuts. They let go best once it is cool.',
   still_warm_is_best: 'Best while it is cooling and still a little warm: it has grown away from the wall.',
   cut_flange_free: 'Cut the set edge free of the tray, and any excess over it.',
   brush_ground_off: 'Brush loose ground off the back.',

@@ -1,39 +1,22 @@
 <script setup lang="ts">
-/** While it dries: weigh it, hear how far it is. Usage: <RunDry :facts :now-ms @weigh @finish /> */
+/** While it dries: weigh it, feel it, or say that it is finished. Usage: <RunDry :now-ms @record="put" @finish /> */
 import { computed, ref } from 'vue'
-import type { PourOutlook, ReadingRef } from '#core/pour'
+import type { EventBody } from '#core/pour'
 import { useUnits } from '~/parts/show/useUnits'
-import { counted } from '~/parts/show/counted'
-import { dryingLeft } from '~/parts/pour/dryingLeft'
 import { momentText } from '~/parts/show/time'
-import { DRY_TARGET_WORDS } from '~/parts/words/pour'
 import { useDevices } from '~/stores/devices'
 import { useWorkshop } from '~/stores/workshop'
 
-const props = defineProps<{ facts: PourOutlook; nowMs: number }>()
-const emit = defineEmits<{
-  weigh: [massG: number, reading?: ReadingRef]
-  feel: [clammy: boolean]
-  takeBack: [eventId: string]
-  finish: []
-}>()
+const props = defineProps<{ nowMs: number }>()
+const emit = defineEmits<{ record: [body: EventBody]; finish: [] }>()
 const units = useUnits()
 const workshop = useWorkshop()
 const devices = useDevices()
 
 const massG = ref<number>()
 const problem = ref('')
-/** The last that does not fit: one question at a time. */
-const doubtful = computed(() => props.facts.drying!.weighings.filter((w) => w.doubtful).slice(-1))
-const weighedAt = (timeS: number) => momentText(props.facts.drying!.startMs + timeS * 1000, props.nowMs)
-/** When the next weighing tells most, where that is still ahead; the clock says when it is due. */
-const weighLater = computed(() => {
-  const { weighNext, weighings, startMs } = props.facts.drying!
-  return weighNext && weighings.length > 0 && startMs + weighNext.atS * 1000 > props.nowMs
-    ? weighNext.atS
-    : undefined
-})
-const left = computed(() => dryingLeft(props.facts.drying!, props.nowMs))
+/** The field begins anew with each weighing. */
+const weighed = ref(0)
 
 /** Scales that stand still with something on them and under no bowl: the piece may be put on any. */
 const scales = computed(() =>
@@ -46,100 +29,81 @@ const scales = computed(() =>
   }),
 )
 const take = ({ id, massG: shownG, atMs }: (typeof scales.value)[number]) =>
-  emit('weigh', shownG, { device: id, channel: 'mass', atMs })
+  emit('record', { type: 'weighing', massG: shownG, reading: { device: id, channel: 'mass', atMs } })
 
 function weigh() {
   if (massG.value === undefined || problem.value) return
-  emit('weigh', massG.value)
+  emit('record', { type: 'weighing', massG: massG.value })
   massG.value = undefined
+  weighed.value++
 }
 </script>
 
 <template>
-  <div class="dry">
+  <section class="pool dry" aria-label="Its next weighing">
     <form class="weigh" @submit.prevent="weigh">
       <QuantityField
-        :key="facts.drying!.weighings.length"
+        :key="weighed"
         v-model="massG"
         kind="mass"
         label="It weighs now"
         large
+        optional
         :min="0.1"
         :max="1000000"
         @problem="problem = $event"
       />
       <button type="submit" :disabled="massG === undefined || problem !== ''">Record this weighing</button>
-      <button v-for="s in scales" :key="s.id" type="button" class="second" @click="take(s)">
-        {{ s.name }} shows {{ units.mass(s.massG)
-        }}<template v-if="s.zeroedAtMs !== null"
-          >, less what was on it when it was zeroed, {{ momentText(s.zeroedAtMs, nowMs) }}</template
-        >: take it
-      </button>
-      <p class="feel" role="group" aria-label="By hand">
-        <span>By hand:</span>
-        <button type="button" class="second" @click="emit('feel', true)">Cold and clammy</button>
-        <button type="button" class="second" @click="emit('feel', false)">Not any more</button>
-      </p>
     </form>
-    <div class="say">
-      <p class="head">
-        {{
-          left.dry
-            ? `Dry enough by now to ${DRY_TARGET_WORDS[facts.plan.dryTarget]}`
-            : `${left.text} to go, to ${DRY_TARGET_WORDS[facts.plan.dryTarget]}`
-        }}
-      </p>
-      <p>
-        Expected today: {{ units.mass(left.expectedG) }}.
-        {{
-          left.weighingsUsed >= 2
-            ? `Learnt from ${counted(left.weighingsUsed, 'weighing')}.`
-            : 'A model’s guess until there are two weighings.'
-        }}
-        <template v-if="weighLater !== undefined">
-          Weighing it {{ weighedAt(weighLater) }} tells most.
-        </template>
-      </p>
-      <p v-for="w in doubtful" :key="w.eventId" class="doubt" role="status">
-        {{ units.mass(w.massG) }}, {{ weighedAt(w.timeS) }}: does that fit? It is far from what the others and
-        the mix say, so the forecast hardly counts it.
-        <button type="button" class="second" @click="emit('takeBack', w.eventId)">Take it back</button>
-      </p>
-      <button type="button" class="second" @click="emit('finish')">It is finished</button>
+    <button v-for="s in scales" :key="s.id" type="button" class="second" @click="take(s)">
+      {{ s.name }} shows {{ units.mass(s.massG)
+      }}<template v-if="s.zeroedAtMs !== null"
+        >, less what was on it when it was zeroed, {{ momentText(s.zeroedAtMs, props.nowMs) }}</template
+      >: take it
+    </button>
+    <div class="others">
+      <p id="by-hand">By hand:</p>
+      <button
+        type="button"
+        class="second"
+        aria-describedby="by-hand"
+        @click="emit('record', { type: 'felt_dry', clammy: true })"
+      >
+        Cold and clammy
+      </button>
+      <button
+        type="button"
+        class="second"
+        aria-describedby="by-hand"
+        @click="emit('record', { type: 'felt_dry', clammy: false })"
+      >
+        Not any more
+      </button>
+      <button type="button" class="second finish" @click="emit('finish')">It is finished</button>
     </div>
-  </div>
+  </section>
 </template>
 
 <style scoped>
 .dry {
-  display: grid;
-  grid-template-columns: 1fr 1fr;
-  gap: var(--s6);
-  align-items: center;
-  width: 100%;
-  max-width: 64rem;
-  margin: 0 auto;
-}
-.weigh,
-.say {
-  display: grid;
   gap: var(--s3);
-  align-content: center;
 }
-.head {
-  font-family: var(--display);
-  font-weight: 700;
-  font-size: 1.7rem;
-  line-height: 1.1;
+.weigh {
+  display: grid;
+  grid-template-columns: minmax(10rem, 1fr) minmax(9rem, 1fr);
+  gap: var(--s3);
+  align-items: end;
 }
 button {
-  min-height: 3.6rem;
-  border-radius: 999px;
+  min-height: 3.4rem;
+  padding: 0 var(--s3);
+  border-radius: 1.4rem;
   border: 0;
   background: var(--wet-light);
   color: var(--ink);
   font-weight: 700;
   font-size: 1.1rem;
+  line-height: 1.15;
   cursor: pointer;
 }
 button:disabled {
@@ -147,35 +111,23 @@ button:disabled {
   color: #d5dcdd;
   cursor: default;
 }
-.doubt {
-  display: grid;
-  gap: var(--s2);
-  border-left: 6px solid var(--warm);
-  padding-left: var(--s3);
-}
-.feel {
+.others {
   display: flex;
   flex-wrap: wrap;
   align-items: center;
   gap: var(--s2);
 }
-.feel .second {
-  min-height: 44px;
-  padding: 0 var(--s3);
-  font-size: 1rem;
-}
 .second {
+  min-height: 44px;
   background: transparent;
   border: 2px solid currentColor;
   color: inherit;
+  font-size: 1rem;
+}
+.finish {
+  margin-left: auto;
 }
 :deep(.problem) {
   color: #ffb9a3;
-}
-@media (max-width: 43rem) {
-  .dry {
-    grid-template-columns: 1fr;
-    gap: var(--s4);
-  }
 }
 </style>

@@ -124,9 +124,8 @@ export function advanceBody(
         }
       )
     }
+    // How it came out is asked, and whether it is dry enough is looked at: neither is knocked at.
     case 'demould':
-      return { type: 'demoulded', outcome: 'whole' }
-    // Whether it is dry enough is looked at, never knocked at.
     case 'dry':
     case undefined:
       return undefined

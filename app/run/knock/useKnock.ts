@@ -28,7 +28,8 @@ export function useKnock(advance: () => void, undo: () => void): () => void {
     const target = event.target as HTMLElement
     const modified = event.ctrlKey || event.altKey || event.metaKey || event.shiftKey
     if (event.repeat || modified || NOT_A_KNOCK.test(event.key)) return
-    if (target.closest('input, textarea, select, [role="combobox"], dialog')) return
+    if (target.closest('input, textarea, select, [role="combobox"], [role="menu"]')) return
+    if (document.querySelector('[aria-modal="true"]')) return
     const control = target.closest('button, a, summary')
     if (control && !control.hasAttribute('data-pool') && (event.key === 'Enter' || event.key === ' ')) return
     event.preventDefault()

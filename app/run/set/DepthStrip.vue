@@ -4,10 +4,8 @@ import { computed } from 'vue'
 import type { SetCurve } from '#core/forecast'
 import { heatPiecesOf, type PourPlan } from '#core/pour'
 import { figure } from '~/parts/show/figures'
-import { useUnits } from '~/parts/show/useUnits'
 
 const props = defineProps<{ curve: SetCurve; nowS: number; hottestAt: number; piece: PourPlan }>()
-const units = useUnits()
 const row = computed(() => {
   const i = props.curve.timeS.findIndex((t) => t >= props.nowS)
   return i < 0 ? props.curve.timeS.length - 1 : i
@@ -28,9 +26,11 @@ const range = computed(() => {
 <template>
   <figure v-if="alpha.length > 0">
     <figcaption>
-      Set through {{ units.length(body.piece.shape === 'slab' ? body.piece.sizeMm : 2 * body.piece.sizeMm) }}:
-      <b>{{ range[0] === range[1] ? figure(range[0], 0) : `${range[0]}–${range[1]}` }} %</b
-      ><template v-if="!body.even">; its form is uneven, so the range is wider</template>
+      Set
+      <b>{{ range[0] === range[1] ? figure(range[0], 0) : `${range[0]} to ${range[1]}` }} %</b>
+      through its depth<template v-if="!body.even"
+        >; its form is uneven, so elsewhere it may be less</template
+      >
     </figcaption>
     <div class="strip" aria-hidden="true">
       <span v-for="(a, i) in alpha" :key="i" :style="{ opacity: 0.15 + 0.85 * a }" />
@@ -65,7 +65,8 @@ figure {
   top: 100%;
   transform: translateX(-50%);
   font-style: normal;
-  font-size: 0.7rem;
+  font-size: 0.9rem;
+  line-height: 1;
   color: var(--hot);
 }
 .ends {

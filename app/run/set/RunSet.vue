@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /**
- * While it sets: its clock (slotted in), how sure it is that it may come out, why, how hot it is, and its curve.
+ * While it sets: its clock (slotted in), how sure it is that it may come out, how hot it is and why, and in the middle
+ * the piece's depth and its curve.
  * Usage: <RunSet :facts :pour-id :now-ms><RunClock … /></RunSet>
  */
 import { computed, defineAsyncComponent, ref } from 'vue'
@@ -19,10 +20,10 @@ import {
   CUE_SEEN,
   LATEST_WORDS,
   PROBE_FAULT_WORDS,
-  SIGN_WORDS,
 } from '~/parts/words/demould'
 import { useForecasts } from '~/stores/forecasts'
-import { curveAt } from '~/parts/set/setSeries'
+import { curveAt, readLatelyC } from '~/parts/set/setSeries'
+import { MS_PER } from '#core/units'
 import { movedSentence } from './setWords'
 import { useSetCurve } from './useSetCurve'
 import DepthStrip from './DepthStrip.vue'
@@ -46,6 +47,10 @@ const floorHolds = computed(() => nowS.value < props.facts.demould.floorS)
 const latest = computed(() => LATEST_OUT[props.facts.plan.mould.kind])
 const moved = computed(() => props.facts.learnt?.moved)
 const marks = computed(() => props.facts.inHand.marks)
+const traces = computed(() => forecasts.probesOf.get(props.pourId) ?? [])
+/** A thermometer that was heard so lately says how it is inside. */
+const LATELY_MS = 3 * MS_PER.min
+const probeC = computed(() => readLatelyC(traces.value, props.facts.batch, props.nowMs, LATELY_MS))
 const coreC = computed(() => curve.value && curveAt(curve.value, curve.value.coreC, nowS.value))
 const surfaceC = computed(() => curve.value && curveAt(curve.value, curve.value.surfaceC, nowS.value))
 /** Shown whatever the forecast says, for the hottest that it may get from here on. */
@@ -54,9 +59,8 @@ const burn = computed(() => {
   const hazard = burnHazard(hottestC)
   if (hazard === 'none') return ''
   const s = contactToBurnS(hottestC)!
-  return `${BURN_WORDS[hazard]}: its surface ${nowS.value > marks.value.surfacePeakS ? 'is' : 'gets'} to about ${units.temp(hottestC)}, which harms skin in ${durationText(s)}.`
+  return `${BURN_WORDS[hazard]}: its surface ${nowS.value > marks.value.surfacePeakS ? 'is at' : 'gets to'} about ${units.temp(hottestC)}, and skin left on it for ${durationText(s)} is burnt.`
 })
-const traces = computed(() => forecasts.probesOf.get(props.pourId) ?? [])
 const cues = computed(() =>
   props.facts.live.flatMap(({ body, occurredAtMs }) =>
     body.type === 'touch' && occurredAtMs > startMs.value
@@ -91,6 +95,7 @@ const minute = computed(() => Math.floor(nowS.value / 60))
 const act = computed(() => actNow(problem.value, pace.value, conditions.value, 60 * minute.value))
 const asking = ref(false)
 const reading = ref(false)
+const tabling = ref(false)
 const contradicting = computed(() => props.facts.learnt?.contradicting ?? [])
 </script>
 
@@ -99,17 +104,12 @@ const contradicting = computed(() => props.facts.learnt?.contradicting ?? [])
     <div class="words">
       <slot />
       <p class="ready" data-testid="ready">
-        <b class="figure">{{ chanceText }}</b>
-        <span>
-          ready now<template v-if="floorHolds && chance > 0.5"
-            >; this mould wants it until {{ at(facts.demould.floorS) }}</template
-          >
-        </span>
+        <b class="figure">{{ chanceText }}</b> sure that it is hard enough now
       </p>
       <div
         class="meter"
         role="meter"
-        aria-label="Ready now"
+        aria-label="Sure that it is hard enough now"
         :aria-valuenow="Math.round(100 * chance)"
         aria-valuemin="0"
         aria-valuemax="100"
@@ -117,31 +117,49 @@ const contradicting = computed(() => props.facts.learnt?.contradicting ?? [])
         <span class="fill" :style="{ width: `${100 * chance}%` }" />
         <span class="enough" :style="{ left: `${100 * READY_ENOUGH}%` }" />
       </div>
-      <p v-if="burn" class="burn">{{ burn }}</p>
-      <p v-if="latest" class="why">Out {{ LATEST_WORDS[latest.why] }}.</p>
-      <p v-if="moved" class="why" data-testid="moved">{{ movedSentence(moved, startMs, nowMs) }}</p>
-      <p v-else class="why">By bag, mix and temperatures; a look sharpens it.</p>
-      <p v-if="coreC !== undefined && surfaceC !== undefined" class="why">
-        Inside about <b>{{ units.temp(coreC) }}</b>, surface <b>{{ units.temp(surfaceC) }}</b><template
-          v-if="marks.peakS > nowS"
-          >; hottest {{ units.temp(marks.peakC) }} at {{ at(marks.peakS) }}</template
-        ><template v-else>; hottest was at {{ at(marks.peakS) }}</template
-        >.
+      <p v-if="floorHolds && chance > 0.5">
+        Leave it in until {{ at(facts.demould.floorS) }} all the same: this kind of mould wants it.
       </p>
+      <p v-if="burn" class="burn">{{ burn }}</p>
       <p v-for="fault in facts.learnt?.probeFaults ?? []" :key="fault" class="burn">
         {{ PROBE_FAULT_WORDS[fault] }}
-      </p>
-      <p v-for="condition in conditions" :key="condition" class="why">{{ CONDITION_WORDS[condition] }}</p>
-      <p v-if="act" class="why" data-testid="act">
-        <b>{{ ACT_WORDS[act.id] }}: out at {{ at(act.outS) }}</b> instead of
-        {{ at(facts.demould.recommendedS) }}.
       </p>
       <p v-if="contradicting.length > 0" class="burn" data-testid="contradicting">
         {{ contradicting.map((c) => `${CUE_SEEN[c.cue]} at ${figure(c.atS / 60)} min`).join(', ') }}: does not
         fit the rest, and counts for little. Take it back if it was a slip.
       </p>
+      <div class="reasons later">
+        <p v-if="latest">Out {{ LATEST_WORDS[latest.why] }}.</p>
+        <p v-if="moved" data-testid="moved">{{ movedSentence(moved, startMs, nowMs) }}</p>
+        <p v-else>By bag, mix and temperatures; a look sharpens it.</p>
+        <p v-if="coreC !== undefined && surfaceC !== undefined" data-testid="inside">
+          Inside
+          <template v-if="probeC !== undefined"
+            ><b>{{ units.temp(probeC) }}</b> by the thermometer</template
+          ><template v-else
+            >about <b>{{ units.temp(coreC) }}</b></template
+          >, surface about <b>{{ units.temp(surfaceC) }}</b>; hottest
+          {{
+            marks.peakS > nowS
+              ? `about ${units.temp(marks.peakC)} at ${at(marks.peakS)}`
+              : `at ${at(marks.peakS)}`
+          }}.
+        </p>
+        <p v-for="condition in conditions" :key="condition">{{ CONDITION_WORDS[condition] }}</p>
+        <p v-if="act" data-testid="act">
+          <b>{{ ACT_WORDS[act.id] }}: out at {{ at(act.outS) }}</b> instead of
+          {{ at(facts.demould.recommendedS) }}.
+        </p>
+      </div>
     </div>
-    <div class="pictures">
+    <div class="pictures later">
+      <DepthStrip
+        v-if="curve"
+        :curve="curve"
+        :now-s="nowS"
+        :hottest-at="marks.hottestAt"
+        :piece="facts.plan"
+      />
       <SetChart
         v-if="curve"
         :curve="curve"
@@ -153,73 +171,47 @@ const contradicting = computed(() => props.facts.learnt?.contradicting ?? [])
         :spoken="spoken"
         :file-name="fileName(facts.plan.piece, 'setting')"
       >
-        <button type="button" @click="reading = true">Logger’s file</button>
         <button type="button" @click="asking = true">What if</button>
+        <button type="button" @click="reading = true">Logger</button>
+        <button type="button" @click="tabling = true">Table</button>
       </SetChart>
       <div v-else class="waiting" role="status">Drawing its curve…</div>
-      <DepthStrip
-        v-if="curve"
-        :curve="curve"
-        :now-s="nowS"
-        :hottest-at="marks.hottestAt"
-        :piece="facts.plan"
-      />
-      <details>
-        <summary>Something looks odd</summary>
-        <dl>
-          <template v-for="{ sign, means } in SIGN_WORDS" :key="sign">
-            <dt>{{ sign }}</dt>
-            <dd>{{ means }}</dd>
-          </template>
-        </dl>
-      </details>
-      <SetTable v-if="curve" :curve="curve" />
     </div>
     <WhatIf v-model="asking" :problem="problem" :pace="pace" :plan="facts.plan" />
     <LoggerFile v-model="reading" :pour-id="pourId" :facts="facts" :now-ms="nowMs" />
+    <SheetDialog v-model="tabling" title="Its curve as a table">
+      <SetTable v-if="curve" :curve="curve" />
+    </SheetDialog>
   </section>
 </template>
 
 <style scoped>
 .set {
   display: grid;
-  grid-template-columns: minmax(15rem, 2fr) 3fr;
+  grid-template-columns: minmax(14rem, 16rem) minmax(0, 1fr);
   gap: var(--s2) var(--s5);
   align-items: start;
   min-width: 0;
 }
 .words,
+.reasons,
 .pictures {
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: var(--s2);
   min-width: 0;
 }
 .waiting {
   min-height: 15rem;
 }
-@media (max-width: 56rem) {
-  .set {
-    grid-template-columns: 1fr;
-  }
-}
-/* In the run's one column: what can hurt comes between the words and the pictures. */
-@media (max-width: 43rem) {
-  .set {
-    display: contents;
-  }
-  .pictures {
-    order: 2;
-  }
-}
 .ready {
-  display: flex;
-  align-items: baseline;
-  gap: var(--s2);
-  font-size: 1.15rem;
+  font-size: 1.1rem;
   font-weight: 600;
+  line-height: 1.15;
 }
 .ready .figure {
-  font-size: 2.1rem;
+  font-size: 1.9rem;
+  white-space: nowrap;
 }
 .meter {
   position: relative;
@@ -240,14 +232,8 @@ const contradicting = computed(() => props.facts.learnt?.contradicting ?? [])
   width: 3px;
   background: var(--hot);
 }
-.ready .figure {
-  white-space: nowrap;
-}
 .words :deep(.big) {
-  font-size: clamp(3.4rem, 6vw, 5.4rem);
-}
-.why {
-  font-size: 1.02rem;
+  font-size: clamp(3.2rem, 5vw, 4.6rem);
 }
 .burn {
   background: var(--hot-light);
@@ -257,17 +243,23 @@ const contradicting = computed(() => props.facts.learnt?.contradicting ?? [])
   padding: var(--s1) var(--s3);
   font-weight: 600;
 }
-dt {
-  font-weight: 700;
+@media (forced-colors: active) {
+  .fill,
+  .enough {
+    background: CanvasText;
+    forced-color-adjust: none;
+  }
 }
-dd {
-  margin: 0 0 var(--s2);
+@media (max-width: 56rem) {
+  .set {
+    grid-template-columns: minmax(0, 1fr);
+  }
 }
-summary {
-  min-height: 40px;
-  display: flex;
-  align-items: center;
-  cursor: pointer;
-  font-weight: 600;
+/* In the run's one column: what can hurt and the way on come before the reasons and the pictures. */
+@media (max-width: 43rem) {
+  .set,
+  .words {
+    display: contents;
+  }
 }
 </style>

@@ -10,40 +10,29 @@ const units = useUnits()
 </script>
 
 <template>
-  <details>
-    <summary>The same as a table</summary>
-    <table>
-      <thead>
-        <tr>
-          <th>Minute</th>
-          <th>Inside</th>
-          <th>Likely</th>
-          <th>Surface</th>
-          <th>Set</th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="row in setRows(curve, 10)" :key="row.minute">
-          <td>{{ row.minute }}</td>
-          <td>{{ units.temp(row.coreC) }}</td>
-          <td>{{ units.temp(row.lowC) }} – {{ units.temp(row.highC) }}</td>
-          <td>{{ units.temp(row.surfaceC) }}</td>
-          <td>{{ figure(row.setPct) }} %</td>
-        </tr>
-      </tbody>
-    </table>
-  </details>
+  <table>
+    <thead>
+      <tr>
+        <th>Minute</th>
+        <th>Inside</th>
+        <th>Likely</th>
+        <th>Surface</th>
+        <th>Set</th>
+      </tr>
+    </thead>
+    <tbody>
+      <tr v-for="row in setRows(curve, 10)" :key="row.minute">
+        <td>{{ row.minute }}</td>
+        <td>{{ units.temp(row.coreC) }}</td>
+        <td>{{ units.temp(row.lowC) }} – {{ units.temp(row.highC) }}</td>
+        <td>{{ units.temp(row.surfaceC) }}</td>
+        <td>{{ figure(row.setPct) }} %</td>
+      </tr>
+    </tbody>
+  </table>
 </template>
 
 <style scoped>
-summary {
-  min-height: 40px;
-  display: flex;
-  align-items: center;
-  cursor: pointer;
-  font-weight: 600;
-}
-
 table {
   border-collapse: collapse;
   width: 100%;

@@ -1,17 +1,31 @@
 <script setup lang="ts">
-/** How this piece comes out of this mould. Usage: <WayOut :plan /> */
+/** How this piece comes out of this mould. Usage: <WayOut :facts :now-ms /> */
 import { computed } from 'vue'
-import { wayOut } from '#core/demould'
+import { wayOut, type OutStep } from '#core/demould'
 import { mouldKindOf } from '#core/mould'
-import type { PourPlan } from '#core/pour'
+import type { PourOutlook } from '#core/pour'
+import { momentText } from '~/parts/show/time'
 import { FRAGILE_WORDS, OUT_STEP_WORDS, OUT_TOOL_WORDS } from '~/parts/words/demould'
 
-const props = defineProps<{ plan: PourPlan }>()
+const props = defineProps<{ facts: PourOutlook; nowMs: number }>()
+const coolMs = computed(() => {
+  const { settingStartMs, inHand } = props.facts
+  const { warmS, coolS } = inHand.marks
+  return settingStartMs === undefined || warmS === undefined || coolS === undefined
+    ? undefined
+    : settingStartMs + coolS * 1000
+})
+/** Of the heat that is still in it, when it goes: one of the steps says how to hold it meanwhile. */
+const words = (step: OutStep) =>
+  step === 'hold_warm' && coolMs.value !== undefined && coolMs.value > props.nowMs
+    ? `${OUT_STEP_WORDS[step]} That is about ${momentText(coolMs.value, props.nowMs)}.`
+    : OUT_STEP_WORDS[step]
 
 /** One way for each kind of mould in the plan. */
 const ways = computed(() => {
-  const members = props.plan.mould.members ?? []
-  if (members.length === 0) return [{ name: '', way: wayOut(props.plan.mould.kind, undefined, undefined) }]
+  const { mould } = props.facts.plan
+  const members = mould.members ?? []
+  if (members.length === 0) return [{ name: '', way: wayOut(mould.kind, undefined, undefined) }]
   const seen = new Map<string, { name: string; way: ReturnType<typeof wayOut> }>()
   for (const member of members) {
     const way = wayOut(mouldKindOf(member.facts, member.volume), member.facts, member.thinnestMm ?? undefined)
@@ -29,7 +43,7 @@ const ways = computed(() => {
     <template v-for="{ name, way } in ways" :key="name">
       <h3 v-if="ways.length > 1">{{ name }}</h3>
       <ol>
-        <li v-for="step in way.steps" :key="step">{{ OUT_STEP_WORDS[step] }}</li>
+        <li v-for="step in way.steps" :key="step">{{ words(step) }}</li>
       </ol>
       <p v-if="way.tools.length > 0">
         To hand: <b>{{ way.tools.map((t) => OUT_TOOL_WORDS[t]).join(', ') }}</b>.

@@ -116,6 +116,8 @@ export function useWeighing(
   return {
     targetG,
     massG,
+    setMass: (typed: number | undefined) => (massG.value = typed),
+    setProblem: (message: string) => (problem.value = message),
     isTyped,
     isExpected: scale.isExpected,
     isSilent,

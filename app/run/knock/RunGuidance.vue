@@ -1,35 +1,29 @@
 <script setup lang="ts">
 /**
- * What this mould asks for at this step: its preparation list to tick, how to get its air out, where the rest goes.
- * Usage: <RunGuidance :facts :step :now-ms @record />
+ * What this mould and this bowl ask for at this step, line by line, and where the rest goes.
+ * Usage: <RunGuidance :facts :step :now-ms />
  */
 import { computed } from 'vue'
 import { inScoops } from '#core/mix'
 import { keyingOf } from '#core/mould'
 import {
   FIRST_SCOOP,
-  airTacticsOf,
   classValuesOf,
   layerBelow,
   leftoverNow,
-  preparationsOf,
   stageOf,
-  type EventBody,
   type PourOutlook,
   type StepId,
 } from '#core/pour'
 import { useUnits } from '~/parts/show/useUnits'
 import { STIR_SIGNS } from '~/parts/words/mix'
-import { KEYING_WORDS, PREPARATION_WORDS, TACTIC_WORDS } from '~/parts/words/mould'
+import { KEYING_WORDS } from '~/parts/words/mould'
 import { scoopsText } from '~/parts/mix/scoop'
 import { ingredientsOf } from '~/parts/mix/weighOut'
 import { PACKING_WORDS } from '~/parts/words/plaster'
 
 const props = defineProps<{ facts: PourOutlook; step: StepId | undefined; nowMs: number }>()
-const emit = defineEmits<{ record: [body: EventBody] }>()
 const units = useUnits()
-
-const items = computed(() => (props.step === 'prepare' ? preparationsOf(props.facts.plan) : []))
 
 /** What goes into this bowl besides, where it is more than one thing or has a name. */
 const parts = computed(() => {
@@ -75,13 +69,6 @@ const keying = computed(() =>
     : [],
 )
 
-/** Done about the air while it is filled: ticked, so that it is known afterwards. */
-const tactics = computed(() => {
-  const { next, plan } = props.facts
-  if (!next || stageOf(next) !== 'pour') return []
-  // Steps of their own say these themselves; vents belong to the preparation.
-  return airTacticsOf(plan).filter((t) => !['brush_coat', 'part_fill', 'vent'].includes(t))
-})
 const leftover = computed(() => {
   const { next, batch, batches } = props.facts
   // Only the last bowl leaves anything over.
@@ -108,24 +95,6 @@ const lines = computed(() => [
 </script>
 
 <template>
-  <TickList
-    v-if="items.length > 0"
-    label="To make ready"
-    :items="items"
-    :words="PREPARATION_WORDS"
-    :facts="facts"
-    :make="(item) => ({ type: 'prepared', item })"
-    @record="emit('record', $event)"
-  />
-  <TickList
-    v-if="tactics.length > 0"
-    label="Against air"
-    :items="tactics"
-    :words="TACTIC_WORDS"
-    :facts="facts"
-    :make="(how) => ({ type: 'air_freed', how })"
-    @record="emit('record', $event)"
-  />
   <p v-if="byVolume" class="volume">{{ byVolume }}</p>
   <ul v-if="lines.length > 0 || leftover.length > 0" class="lines">
     <li v-for="line in lines" :key="line">{{ line }}</li>

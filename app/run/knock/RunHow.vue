@@ -34,7 +34,7 @@ const stirring = computed(() => stirringOf(props.facts, props.nowMs))
     </template>
     <template v-else>Stop and pour: its working time may be over.</template>
   </p>
-  <p class="how">
+  <p class="in-full">
     <span v-if="words.until"
       >Until <b>{{ words.until }}</b></span
     >
@@ -51,13 +51,13 @@ const stirring = computed(() => stirringOf(props.facts, props.nowMs))
 </template>
 
 <style scoped>
-.how {
+.in-full {
   display: flex;
   flex-wrap: wrap;
   gap: 0 var(--s4);
   max-width: 64ch;
 }
-.how span::first-letter {
+.in-full span::first-letter {
   text-transform: uppercase;
 }
 .stirring {

@@ -3,7 +3,7 @@
  * Something went wrong in the bowl or the mould: what can still be done, from the real figures of this pour.
  * Usage: <RunFix v-model="open" :facts :step :now-ms @record="put(...$event)" />
  */
-import { FIX_WORDS, MAY_WORDS } from './words'
+import { FIX_WORDS, MAY_WORDS } from '../words'
 import { figure } from '~/parts/show/figures'
 import Button from 'primevue/button'
 import { computed, ref, watch } from 'vue'
@@ -23,7 +23,7 @@ import {
   type PourOutlook,
   type StepId,
 } from '#core/pour'
-import { isWeighStep } from './knock/advance'
+import { isWeighStep } from '../knock/advance'
 import { useProblems } from '~/parts/form/useProblems'
 import { useUnits } from '~/parts/show/useUnits'
 import { KEYING_WORDS } from '~/parts/words/mould'

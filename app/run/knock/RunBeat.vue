@@ -1,16 +1,17 @@
 <script setup lang="ts">
-/** A beat to tap to: seen, and heard where sound is on. Usage: <RunBeat :sound /> while it is tapped. */
+/** A beat to tap to: seen, and heard where sound is on. Usage: <RunBeat /> while it is tapped. */
 import { useIntervalFn } from '@vueuse/core'
 import { ref } from 'vue'
 import { BEATS_A_MINUTE } from './beat'
 import { tick } from '~/parts/show/speech'
+import { usePreferences } from '~/parts/show/usePreferences'
 
-const props = defineProps<{ sound: boolean }>()
+const { sound } = usePreferences()
 const on = ref(false)
 const even = ref(false)
 useIntervalFn(() => {
   even.value = !even.value
-  if (on.value && props.sound) tick()
+  if (on.value && sound.value) tick()
 }, 60_000 / BEATS_A_MINUTE)
 </script>
 

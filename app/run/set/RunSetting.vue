@@ -1,0 +1,77 @@
+<script setup lang="ts">
+/** A run while the piece sets, and when it is ready to come out. Usage: <RunSetting :run /> */
+import { computed, ref } from 'vue'
+import { useKnock } from '../knock/useKnock'
+import type { EventBody } from '#core/pour'
+import type { StandingRun } from '../useRun'
+
+const props = defineProps<{ run: StandingRun }>()
+/** There is nothing to knock for: how it came out is asked. The key that takes back does so here, too. */
+
+useKnock(() => {}, props.run.undo)
+const isOut = ref(false)
+const fixing = ref(false)
+const isWaiting = computed(() => props.run.mode === 'wait')
+function out(body: EventBody) {
+  isOut.value = false
+  props.run.put(body)
+}
+</script>
+
+<template>
+  <RunFrame :run>
+    <h1>{{ run.words?.title }}</h1>
+    <p v-if="!isWaiting" class="how">{{ run.words?.how }}</p>
+    <RunSet :facts="run.facts" :pour-id="run.id" :now-ms="run.now">
+      <RunClock
+        v-if="run.view.clock"
+        :clock="run.view.clock"
+        :others="run.view.otherClocks"
+        :now-ms="run.now"
+      />
+    </RunSet>
+    <template #aside>
+      <RunCautions :run />
+    </template>
+    <template #dock>
+      <RunTools :run :fixable="isWaiting" @fix="fixing = true" />
+      <RunWait v-if="isWaiting" :run @out="isOut = true" />
+      <section v-else class="pool" aria-label="How did it come out?">
+        <p class="ask">How did it come out?</p>
+        <RunOut @record="out" />
+      </section>
+    </template>
+    <template #rest>
+      <WayOut :facts="run.facts" :now-ms="run.now" />
+      <RunHeed :plan="run.record.plan" :stage="run.view.stage" />
+      <RunThermometers :pour-id="run.id" :batch="run.facts.batch" @record="run.put" />
+      <RunAfter
+        v-if="isWaiting"
+        :facts="run.facts"
+        :pour-id="run.id"
+        :now-ms="run.now"
+        :soft-window="run.view.otherClocks.find((c) => c.id === 'soft_window')"
+        @record="run.put"
+      />
+      <OddSigns />
+    </template>
+  </RunFrame>
+  <SheetDialog v-model="isOut" title="How did it come out?">
+    <RunOut @record="out" />
+  </SheetDialog>
+  <RunFix
+    v-model="fixing"
+    :facts="run.facts"
+    :step="run.step"
+    :now-ms="run.now"
+    @record="run.put(...$event)"
+  />
+</template>
+
+<style scoped>
+.ask {
+  font-family: var(--display);
+  font-weight: 700;
+  font-size: 1.4rem;
+}
+</style>
