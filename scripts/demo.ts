@@ -206,11 +206,11 @@ function stepDone(
     case 'stir':
       return [pace.stirS + 5, { type: 'stirred', manner: pace.stirManner, ...bowl }]
     case 'face_coat':
-      return [25, { type: 'face_coated' }]
+      return [25, { type: 'face_coated', ...bowl }]
     case 'squeeze':
-      return [30, { type: 'squeezed' }]
+      return [30, { type: 'squeezed', ...bowl }]
     case 'part_fill':
-      return [20, { type: 'part_filled' }]
+      return [20, { type: 'part_filled', ...bowl }]
     case 'thicken':
       return [4 * MIN, { type: 'thickened', ...bowl }]
     case 'build':

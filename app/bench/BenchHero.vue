@@ -16,12 +16,18 @@ const sign = computed(() => `${props.next.stage}, stage ${STAGES.indexOf(props.v
       <span class="piece">{{ piece }}</span>
       <span class="stage">{{ next.stage }}</span>
       <span class="doing">{{ next.doing }}</span>
-      <span class="figure time">{{ next.time }}</span>
+      <span class="figure time" :class="{ long: next.time.length > 6 }">{{ next.time }}</span>
     </span>
   </NuxtLink>
 </template>
 
 <style scoped>
+/* Seen on the page beside it, and on its own ground. */
+.hero:focus-visible {
+  outline-color: var(--ring-on-light);
+  outline-offset: 0;
+  box-shadow: inset 0 0 0 4px #ffc861;
+}
 .hero {
   display: flex;
   flex-direction: column;
@@ -56,6 +62,10 @@ const sign = computed(() => `${props.next.stage}, stage ${STAGES.indexOf(props.v
 }
 .time {
   font-size: clamp(4.5rem, 11vw, 8.5rem);
+  white-space: nowrap;
+}
+.time.long {
+  font-size: clamp(2.6rem, 5.6vw, 4.6rem);
 }
 @media (max-width: 60rem) {
   .hero {
@@ -72,6 +82,9 @@ const sign = computed(() => `${props.next.stage}, stage ${STAGES.indexOf(props.v
   }
   .time {
     font-size: 3.4rem;
+  }
+  .time.long {
+    font-size: 2.1rem;
   }
   .doing {
     font-size: 1.35rem;

@@ -118,14 +118,16 @@ const first = computed(() => lines.value[0])
 }
 .ways {
   display: flex;
+  flex-wrap: wrap;
   align-items: center;
   gap: var(--s4);
 }
 .top {
   display: flex;
+  flex-wrap: wrap;
   justify-content: space-between;
   align-items: center;
-  gap: var(--s4);
+  gap: var(--s2) var(--s4);
   margin-bottom: var(--s4);
   padding-left: var(--s3);
 }

@@ -1,6 +1,6 @@
 import { aheadOf, clashesOf, type Clash, type PourOutlook, type PourView, type Stage } from '#core/pour'
 import { MS_PER } from '#core/units'
-import { STAGE_WORDS } from '~/parts/words/pour'
+import { stageWord } from '~/parts/words/pour'
 import { durationText, momentText } from '~/parts/show/time'
 
 /** How far the lanes look ahead, and a little back, so that what runs is seen to run. */
@@ -50,7 +50,7 @@ export function lanesOf(
     .filter(({ ahead }) => ahead.stretches.some((s) => s.hands && s.fromMs < nowMs + AHEAD_MS))
   const pieces = new Map(all.map((p) => [p.id, p.piece]))
   return {
-    lanes: all.map(({ id, piece, ahead }) => {
+    lanes: all.map(({ id, piece, facts, ahead }) => {
       const shown = ahead.stretches.filter((s) => s.untilMs > nowMs - BACK_MS && s.fromMs < nowMs + AHEAD_MS)
       const parts = shown.map((s): LanePart => {
         const leftPct = pctOf(s.fromMs, nowMs)
@@ -59,12 +59,12 @@ export function lanesOf(
           hands: s.hands,
           leftPct,
           widthPct: Math.max(0.8, pctOf(s.untilMs, nowMs) - leftPct),
-          word: STAGE_WORDS[s.stage],
+          word: stageWord(s.stage, facts.plan),
         }
       })
       const said = shown.map((s) => {
         const when = s.fromMs <= nowMs ? 'now' : `at ${momentText(s.fromMs, nowMs)}`
-        return `${STAGE_WORDS[s.stage]} ${when}`
+        return `${stageWord(s.stage, facts.plan)} ${when}`
       })
       return {
         id,
@@ -86,10 +86,13 @@ export function lanesOf(
 }
 
 function clashWords({ between, atMs, hold }: Clash, pieceOf: (id: string) => string, nowMs: number): string {
-  const when = `${momentText(atMs, nowMs)}: ${between.map(pieceOf).join(' and ')} both want hands.`
-  if (!hold) return `${when} Neither can wait: find a second pair, or begin one of them later.`
+  const [sooner, later] = between
+  const first = hold?.id === sooner ? later : sooner
+  const second = first === sooner ? later : sooner
+  const when = `${momentText(atMs, nowMs)}: two want hands. First ${pieceOf(first)}, then ${pieceOf(second)}.`
+  if (!hold) return `${when} Neither can wait: find a second pair of hands, or begin one of them later.`
   const by = durationText(Math.ceil(hold.byMs / 1000 / 30) * 30)
   return hold.at === 'soak'
-    ? `${when} Let ${pieceOf(hold.id)} soak ${by} longer: that costs nothing.`
-    : `${when} ${pieceOf(hold.id)} can stay in its mould ${by} longer.`
+    ? `${when} The second may soak ${by} longer: that costs nothing.`
+    : `${when} The second may stay in its mould ${by} longer.`
 }

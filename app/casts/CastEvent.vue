@@ -36,9 +36,22 @@ li {
 .demoulded {
   font-weight: 700;
 }
+li span {
+  min-width: 0;
+}
 @media (max-width: 60rem) {
   li {
-    grid-template-columns: 6.5rem 1fr auto;
+    grid-template-columns: 6.5rem minmax(0, 1fr) auto;
+    gap: var(--s2);
+  }
+}
+@media (max-width: 43rem) {
+  li {
+    grid-template-columns: minmax(0, 1fr) auto;
+  }
+  li :nth-child(2) {
+    grid-row: 2;
+    grid-column: 1 / -1;
   }
 }
 </style>

@@ -47,6 +47,7 @@ const last = computed(() => props.card.history.last)
 
 <style scoped>
 .tile {
+  overflow-wrap: anywhere;
   display: grid;
   gap: var(--s1);
   padding: var(--s4);

@@ -4,7 +4,6 @@
  * Usage: <MouldEditor v-model="draft" :failure :busy :is-new @save="…" />
  */
 import Button from 'primevue/button'
-import InputText from 'primevue/inputtext'
 import Textarea from 'primevue/textarea'
 import { computed, ref } from 'vue'
 import { describeCavity, describedThicknessMm } from '#core/mould'
@@ -60,7 +59,15 @@ function save() {
     <div class="sheet">
       <section class="slab" aria-labelledby="m-holds">
         <label class="field"
-          ><span>Its name</span><InputText v-model="draft.name" maxlength="120" autocomplete="off"
+          ><span>Its name</span>
+          <!-- A line, however long: read whole in a narrow window. -->
+          <Textarea
+            v-model="draft.name"
+            rows="1"
+            auto-resize
+            maxlength="120"
+            autocomplete="off"
+            @keydown.enter.prevent
         /></label>
         <h2 id="m-holds">What it holds</h2>
         <VolumeHelper
@@ -128,15 +135,6 @@ function save() {
       </section>
     </div>
     <aside class="side">
-      <section class="slab" aria-label="What it will do">
-        <MouldAdvice
-          :facts="draft.facts"
-          :volume="draft.volume"
-          :purpose="draft.purpose"
-          :thickness-mm="thicknessOf(draft)"
-          :plaster-class="plasterClass"
-        />
-      </section>
       <div class="act">
         <p v-if="failure" class="failure" role="alert">{{ failure }}</p>
         <p v-else-if="tried && missing" class="failure" role="alert">{{ missing }}</p>
@@ -147,6 +145,15 @@ function save() {
           :disabled="busy"
         />
       </div>
+      <section class="slab" aria-label="What it will do">
+        <MouldAdvice
+          :facts="draft.facts"
+          :volume="draft.volume"
+          :purpose="draft.purpose"
+          :thickness-mm="thicknessOf(draft)"
+          :plaster-class="plasterClass"
+        />
+      </section>
     </aside>
   </form>
 </template>
@@ -166,8 +173,6 @@ function save() {
 .side {
   display: grid;
   gap: var(--s3);
-  position: sticky;
-  top: var(--s3);
 }
 .pair {
   display: grid;
@@ -180,11 +185,13 @@ function save() {
   font-weight: 600;
   align-content: start;
 }
+/* It keeps to the top: there it covers nothing that was not passed already. */
 .act {
   display: grid;
   gap: var(--s2);
   position: sticky;
-  bottom: 0;
+  top: 0;
+  z-index: 2;
   background: var(--chalk);
   padding: var(--s2) 0;
 }
@@ -199,8 +206,15 @@ function save() {
   .editor {
     grid-template-columns: minmax(0, 1fr);
   }
+  .sheet,
   .side {
     display: contents;
+  }
+  .act {
+    order: -1;
+  }
+  .sheet > :first-child {
+    order: -2;
   }
 }
 </style>

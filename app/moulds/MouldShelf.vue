@@ -105,7 +105,7 @@ header {
 .shelf {
   display: grid;
   gap: var(--s3);
-  grid-template-columns: repeat(auto-fill, minmax(15rem, 1fr));
+  grid-template-columns: repeat(auto-fill, minmax(min(15rem, 100%), 1fr));
 }
 .empty,
 .at-end {
@@ -115,7 +115,7 @@ header {
 }
 @media (max-width: 60rem) {
   .query {
-    grid-template-columns: 1fr 1fr;
+    grid-template-columns: repeat(2, minmax(0, 1fr));
   }
 }
 @media (max-width: 43rem) {
@@ -123,7 +123,7 @@ header {
     grid-template-columns: minmax(0, 1fr);
   }
   .shelf {
-    grid-template-columns: 1fr 1fr;
+    grid-template-columns: repeat(2, minmax(0, 1fr));
   }
   .shelf :deep(.tile) {
     padding: var(--s3);

@@ -3,6 +3,7 @@
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import { computed, ref } from 'vue'
+import { useSheetDraft } from '~/parts/form/useSheetDraft'
 import { useConflict } from '~/parts/form/useConflict'
 import { useUnits } from '~/parts/show/useUnits'
 import { useWorkshop } from '~/stores/workshop'
@@ -40,9 +41,23 @@ const {
   clear: clearConflict,
   keepMine,
   takeTheirs,
-} = useConflict<MouldSet>({ seen, keep: save, show: edit })
+} = useConflict<MouldSet>({ seen, keep: save, show: fill })
 
+const chosen = ref<MouldSet>()
+const { settled } = useSheetDraft(
+  open,
+  () => chosen.value?.id ?? 'new',
+  () => fill(chosen.value),
+)
 function edit(set: MouldSet | undefined) {
+  chosen.value = set
+  open.value = true
+}
+function close() {
+  settled()
+  open.value = false
+}
+function fill(set: MouldSet | undefined) {
   id.value = set?.id ?? crypto.randomUUID()
   seen.value = set?.revision ?? null
   clearConflict()
@@ -52,7 +67,6 @@ function edit(set: MouldSet | undefined) {
   )
   failure.value = ''
   problems.value = {}
-  open.value = true
 }
 const members = computed(() =>
   Object.entries(counts.value)
@@ -68,7 +82,7 @@ const ready = computed(
 async function save() {
   if (!ready.value) return
   const answer = await workshop.saveMouldSet(id.value, seen.value, typed.value)
-  if (answer.ok) open.value = false
+  if (answer.ok) close()
   else if (!meets(answer.failure)) failure.value = ERROR_WORDS[answer.failure.code]
 }
 const typed = computed(() => ({ name: name.value.trim(), members: members.value }))
@@ -76,7 +90,7 @@ const lines = (set: MouldSetInput) =>
   setLines(set, (mouldId) => workshop.moulds.find((m) => m.id === mouldId)?.name ?? '?')
 async function remove() {
   const answer = await workshop.deleteMouldSet(id.value)
-  if (answer.ok || answer.failure.code === 'not_found') open.value = false
+  if (answer.ok || answer.failure.code === 'not_found') close()
   else failure.value = ERROR_WORDS[answer.failure.code]
 }
 </script>

@@ -183,7 +183,8 @@ async function save() {
 </script>
 
 <template>
-  <form class="page" novalidate @submit.prevent="save">
+  <!-- Enter in a field is no start of a run: only its own button is. -->
+  <form class="page" novalidate @submit.prevent>
     <div class="sheet">
       <header>
         <h1>{{ changingId ? 'Change the plan' : 'Plan a pour' }}</h1>
@@ -217,10 +218,11 @@ async function save() {
         </p>
         <p v-if="failure" class="failure" role="alert">{{ failure }}</p>
         <Button
-          type="submit"
+          type="button"
           class="go"
           :label="changingId ? 'Keep this plan' : 'Take it to the bench'"
           :disabled="!evaluation?.ok || unread || busy"
+          @click="save"
         />
       </div>
       <PlanResult

@@ -6,7 +6,7 @@
 import { useElementSize } from '@vueuse/core'
 import { computed, useTemplateRef } from 'vue'
 import type { PlanOutcome } from '#core/pour'
-import { timelineOf } from './timeline'
+import { timelineOf, type Timeline } from './timeline'
 
 const props = defineProps<{ outcome: PlanOutcome; soakS: number; stirS: number }>()
 const line = computed(() => timelineOf(props.outcome, props.soakS, props.stirS))
@@ -16,6 +16,11 @@ const { width } = useElementSize(picture)
 const wide = computed(() => Math.max(280, width.value))
 const LEFT = 8
 const ROW = 37
+/** Wide enough for a letter of its words, px. */
+const LETTER_PX = 8.2
+/** Where its words begin: with its range, or as far left as they need to be to stand whole. */
+const labelAt = ({ label, when, range }: Timeline['marks'][number]) =>
+  Math.max(0, Math.min(x(range.low), wide.value - LETTER_PX * (label.length + when.length + 1)))
 const x = (s: number) => LEFT + (s / line.value.endS) * (wide.value - 2 * LEFT)
 </script>
 
@@ -46,11 +51,7 @@ const x = (s: number) => LEFT + (s / line.value.endS) * (wide.value - 2 * LEFT)
         </g>
       </g>
       <g v-for="(mark, i) in line.marks" :key="mark.id" class="mark" :class="mark.id">
-        <text
-          :x="mark.labelLeft ? x(Math.min(mark.range.high, line.endS)) : x(mark.range.low)"
-          :y="90 + i * ROW"
-          :class="{ end: mark.labelLeft }"
-        >
+        <text :x="labelAt(mark)" :y="90 + i * ROW">
           {{ mark.label }}
           <tspan class="when">{{ mark.when }}</tspan>
         </text>
@@ -105,9 +106,6 @@ text {
 .mark text {
   text-anchor: start;
   font-weight: 600;
-}
-.mark text.end {
-  text-anchor: end;
 }
 .mark .when {
   font-weight: 400;

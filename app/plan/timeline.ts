@@ -6,7 +6,7 @@ export interface Timeline {
   endS: number
   ticks: number[]
   steps: { id: 'sift' | 'soak' | 'stir' | 'pour'; label: string; fromS: number; toS: number }[]
-  marks: { id: string; label: string; when: string; range: Range; labelLeft: boolean }[]
+  marks: { id: string; label: string; when: string; range: Range }[]
   spoken: string
 }
 
@@ -34,7 +34,6 @@ export function timelineOf(outcome: PlanOutcome, soakS: number, stirS: number): 
     label,
     range,
     when: durationRangeText(range.low, range.high),
-    labelLeft: range.low > endS * 0.5,
   })
   const marks = [
     mark('work_end', 'Too thick to pour', work),

@@ -3,11 +3,12 @@
 import { format } from 'date-fns'
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
-import { computed, ref, toRaw, watch } from 'vue'
+import { computed, ref, toRaw } from 'vue'
 import { BAG_KEEPINGS } from '#core/stock'
 import { useClock } from '~/stores/bench'
 import { useConflict } from '~/parts/form/useConflict'
 import { useProblems } from '~/parts/form/useProblems'
+import { useSheetDraft } from '~/parts/form/useSheetDraft'
 import { useUnits } from '~/parts/show/useUnits'
 import { useWorkshop } from '~/stores/workshop'
 import { bagLines } from '~/parts/form/cardLines'
@@ -50,14 +51,18 @@ const lines = (bag: BagInput) =>
     (of) => workshop.plasters.find((p) => p.id === of)?.name ?? '?',
   )
 const clock = useClock()
-watch(open, (now) => {
-  if (!now || !props.plaster) return
+const { settled } = useSheetDraft(
+  open,
+  () => props.plaster && `${props.plaster.id} ${props.bag?.id ?? 'new'}`,
+  () => fill(props.plaster!),
+)
+function fill(plaster: PlasterCard) {
   const bag = toRaw(props.bag)
   if (bag) draft.value = structuredClone(bagInputOf(bag))
   else
     draft.value = {
-      plasterId: props.plaster.id,
-      name: `Bag ${workshop.bags.filter((b) => b.plasterId === props.plaster!.id).length + 1}`,
+      plasterId: plaster.id,
+      name: `Bag ${workshop.bags.filter((b) => b.plasterId === plaster.id).length + 1}`,
       boughtG: 25_000,
       price: null,
       openedOn: format(clock.nowMs(), 'yyyy-MM-dd'),
@@ -73,7 +78,12 @@ watch(open, (now) => {
   clear()
   clearConflict()
   failure.value = ''
-})
+}
+/** It is as it should be: the sheet has nothing more to keep. */
+function close() {
+  settled()
+  open.value = false
+}
 
 const keepings = BAG_KEEPINGS.map((value) => ({ value, label: KEEPING_WORDS[value] }))
 const valid = computed(() => none.value && (draft.value?.name.trim() ?? '') !== '')
@@ -89,12 +99,12 @@ async function keep() {
     name: draft.value.name.trim(),
     counted,
   })
-  if (answer.ok) open.value = false
+  if (answer.ok) close()
   else if (!meets(answer.failure)) failure.value = failureWords(answer.failure)
 }
 async function throwAway() {
   const answer = await workshop.deleteBag(id.value)
-  if (answer.ok) open.value = false
+  if (answer.ok) close()
   else failure.value = failureWords(answer.failure)
 }
 </script>

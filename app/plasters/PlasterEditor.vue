@@ -4,12 +4,13 @@ import { plain, rounded } from '~/parts/show/figures'
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import Textarea from 'primevue/textarea'
-import { computed, ref, toRaw, useId, watch } from 'vue'
+import { computed, ref, toRaw, useId } from 'vue'
 import { checkConsistency } from '#core/mix'
 import { PLASTER_CLASS_IDS, type LabelReading } from '#core/plaster'
 import { SET_TESTS, labelOfClass, propertiesOfCard } from '#core/stock'
 import { useConflict } from '~/parts/form/useConflict'
 import { useProblems } from '~/parts/form/useProblems'
+import { useSheetDraft } from '~/parts/form/useSheetDraft'
 import { useUnits } from '~/parts/show/useUnits'
 import { useWorkshop } from '~/stores/workshop'
 import { plasterLines } from '~/parts/form/cardLines'
@@ -55,8 +56,8 @@ const {
   keep,
   show: (card) => (draft.value = structuredClone(inputOf(card))),
 })
-watch(open, (now) => {
-  if (!now) return
+const { settled } = useSheetDraft(open, () => props.card?.id ?? 'new', fill)
+function fill() {
   const card = toRaw(props.card)
   draft.value = card ? structuredClone(inputOf(card)) : empty()
   seen.value = card?.revision ?? null
@@ -64,7 +65,7 @@ watch(open, (now) => {
   clear()
   clearConflict()
   failure.value = ''
-})
+}
 
 const classes = PLASTER_CLASS_IDS.map((value) => ({ value, label: PLASTER_CLASS_WORDS[value] }))
 const tests = SET_TESTS.map((value) => ({ value, label: SET_TEST_WORDS[value] }))
@@ -92,6 +93,7 @@ async function keep() {
     name: draft.value.name.trim(),
   })
   if (answer.ok) {
+    settled()
     open.value = false
     return
   }

@@ -6,10 +6,11 @@
 import { figure } from '~/parts/show/figures'
 import { useLocalStorage } from '@vueuse/core'
 import Button from 'primevue/button'
-import { computed, ref, watch } from 'vue'
+import { computed, ref } from 'vue'
 import { propertiesOfCard, spoonTestForecastS, spoonTestRatio } from '#core/stock'
 import { useClock, useNow } from '~/stores/bench'
 import { useProblems } from '~/parts/form/useProblems'
+import { useSheetDraft } from '~/parts/form/useSheetDraft'
 import { useWorkshop } from '~/stores/workshop'
 import { paceWords } from '~/parts/words/mix'
 import { durationRangeText, spanText } from '~/parts/show/time'
@@ -40,13 +41,16 @@ const waterTempC = ref(20)
 const clock = useClock()
 const { note, clear, none } = useProblems()
 const failure = ref('')
-watch(open, (nowOpen) => {
-  if (!nowOpen || !props.plaster) return
-  consistency.value = propertiesOfCard(props.plaster.label).useConsistency
-  waterTempC.value = workshop.settings.tapTempC
-  clear()
-  failure.value = ''
-})
+useSheetDraft(
+  open,
+  () => props.bag?.id,
+  () => {
+    if (props.plaster) consistency.value = propertiesOfCard(props.plaster.label).useConsistency
+    waterTempC.value = workshop.settings.tapTempC
+    clear()
+    failure.value = ''
+  },
+)
 const forecast = computed(() =>
   props.plaster
     ? spoonTestForecastS(propertiesOfCard(props.plaster.label), {

@@ -98,7 +98,7 @@ const undercutMm = computed(() => (described.value?.ok ? described.value.finding
           <p v-for="o in letsGo(card.facts, undercutMm)" :key="o.code">{{ LET_GO_WORDS[o.code] }}</p>
           <template v-if="card.facts.airTraps.length > 0">
             <h2>Air</h2>
-            <p v-for="t in airTactics(card.facts.airTraps)" :key="t">{{ TACTIC_WORDS[t] }}</p>
+            <p v-for="t in airTactics(card.facts)" :key="t">{{ TACTIC_WORDS[t] }}</p>
           </template>
         </section>
       </div>

@@ -20,12 +20,24 @@ const print = () => window.print()
 .page {
   max-width: 56rem;
 }
+.acts a {
+  display: inline-flex;
+  align-items: center;
+  min-height: 44px;
+}
 .acts {
   display: flex;
+  flex-wrap: wrap;
+  gap: var(--s2);
   justify-content: space-between;
   align-items: center;
 }
 @media print {
+  .acts a {
+    display: inline-flex;
+    align-items: center;
+    min-height: 44px;
+  }
   .acts {
     display: none;
   }

@@ -1,11 +1,16 @@
 <script setup lang="ts">
-/** The clock that matters, and the ones behind it. Usage: <RunClock :clock :others :now-ms /> */
+/** The clock that matters, and the ones behind it. Usage: <RunClock :clock :others :plan :now-ms /> */
 import { computed } from 'vue'
-import type { Clock } from '#core/pour'
+import type { Clock, PourPlan } from '#core/pour'
 import { momentText, spanSpoken, spanText } from '~/parts/show/time'
-import { CLOCK_WORDS, LATE_WORDS } from '~/parts/words/pour'
+import { LATE_WORDS, clockWord } from '~/parts/words/pour'
 
-const props = defineProps<{ clock: Clock | undefined; others: readonly Clock[]; nowMs: number }>()
+const props = defineProps<{
+  clock: Clock | undefined
+  others: readonly Clock[]
+  plan: PourPlan
+  nowMs: number
+}>()
 
 const leftMs = computed(() => (props.clock ? props.clock.dueMs - props.nowMs : 0))
 const late = computed(() => leftMs.value < 0)
@@ -14,14 +19,14 @@ const harmful = computed(() => late.value && props.clock?.id === 'work_end')
 const spoken = computed(() => {
   if (!props.clock) return ''
   const span = spanSpoken(leftMs.value)
-  return `${CLOCK_WORDS[props.clock.id]}: ${late.value ? `${span} ago` : `in ${span}`}`
+  return `${clockWord(props.clock.id, props.plan)}: ${late.value ? `${span} ago` : `in ${span}`}`
 })
 </script>
 
 <template>
   <div class="clocks">
     <p v-if="clock" class="main" :class="{ late, harmful }" role="timer" :aria-label="spoken">
-      <span class="label">{{ CLOCK_WORDS[clock.id] }}{{ late ? '' : ' in' }}</span>
+      <span class="label">{{ clockWord(clock.id, plan) }}{{ late ? '' : ' in' }}</span>
       <span
         class="figure big"
         :class="{ long: spanText(leftMs).length > 5, words: / [a-z]{3}/.test(spanText(leftMs)) }"
@@ -36,7 +41,7 @@ const spoken = computed(() => {
     </p>
     <ul v-if="others.length" class="others">
       <li v-for="other in others" :key="other.id">
-        <span>{{ CLOCK_WORDS[other.id] }}</span>
+        <span>{{ clockWord(other.id, plan) }}</span>
         <b v-if="other.dueMs > nowMs">in {{ spanText(other.dueMs - nowMs) }}</b>
         <b v-else-if="other.untilMs">now, for {{ spanText(other.untilMs - nowMs) }}</b>
         <b v-else>due</b>

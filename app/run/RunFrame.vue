@@ -1,17 +1,12 @@
 <script setup lang="ts">
 /**
  * How every screen of a run is laid out: what is to be known at first sight, then the dock with the way on, then the
- * rest. Nothing lies over anything: where it all fits the window the dock stands at its foot, and it stays there only
- * while hands are in the plaster.
- * Usage: <RunFrame :run sticky>…<template #aside /><template #dock /><template #rest /></RunFrame>
+ * rest. Nothing lies over anything: where it fits the window, the dock stands at its foot.
+ * Usage: <RunFrame :run>…<template #aside /><template #dock /><template #rest /></RunFrame>
  */
 import type { StandingRun } from './useRun'
 
-defineProps<{
-  run: StandingRun
-  /** The dock stays at the foot of the window while what stands above it is longer. */
-  sticky?: boolean
-}>()
+defineProps<{ run: StandingRun }>()
 </script>
 
 <template>
@@ -24,7 +19,7 @@ defineProps<{
       <div class="now"><slot /></div>
       <div class="aside"><slot name="aside" /></div>
     </section>
-    <div class="dock" :class="{ sticky }"><slot name="dock" /></div>
+    <div class="dock"><slot name="dock" /></div>
   </div>
   <div class="rest"><slot name="rest" /></div>
 </template>
@@ -64,17 +59,16 @@ defineProps<{
   padding: var(--s5) var(--s6);
   align-items: start;
 }
-/* In a low window the dock would leave no room for what it belongs to. */
-@media (min-height: 43.75rem) {
-  .dock.sticky {
-    position: sticky;
-    bottom: 0;
-    z-index: 1;
-  }
-}
 @media (max-width: 72rem) {
   .head {
-    grid-template-columns: 8.5rem minmax(0, 1fr);
+    grid-template-columns: 7rem minmax(0, 1fr) minmax(11rem, 13rem);
+    gap: var(--s3) var(--s4);
+    padding: var(--s3) var(--s5);
+  }
+}
+@media (max-width: 56rem) {
+  .head {
+    grid-template-columns: 7rem minmax(0, 1fr);
   }
   .aside {
     grid-column: 1 / -1;
@@ -114,12 +108,6 @@ defineProps<{
   .run {
     gap: var(--s2);
     padding: var(--s2) var(--s4) 0;
-  }
-}
-/* What the focus goes to does not come to lie under the dock. */
-@media (min-height: 43.75rem) {
-  html:has(.dock.sticky) {
-    scroll-padding-bottom: 36dvh;
   }
 }
 </style>

@@ -4,7 +4,7 @@ import { computed } from 'vue'
 import { STAGES } from '#core/pour'
 import { useUnits } from '~/parts/show/useUnits'
 import { eventWords } from '~/parts/words/events'
-import { STAGE_WORDS } from '~/parts/words/pour'
+import { stageWord } from '~/parts/words/pour'
 import type { StandingRun } from './useRun'
 
 const props = defineProps<{ run: StandingRun }>()
@@ -12,7 +12,7 @@ const units = useUnits()
 
 const stage = computed(() => {
   const { stage } = props.run.view
-  return { name: STAGE_WORDS[stage], nth: STAGES.indexOf(stage) + 1 }
+  return { name: stageWord(stage, props.run.record.plan), nth: STAGES.indexOf(stage) + 1 }
 })
 /** Several may stand at one bench. */
 const lastDone = computed(() => props.run.facts.live.at(-1))

@@ -1,5 +1,5 @@
 import { computed, reactive, ref, watch } from 'vue'
-import { keyOfStep, stageOf, viewPour, type EventBody } from '#core/pour'
+import { bowlFills, keyOfStep, stageOf, viewPour, type EventBody } from '#core/pour'
 import { usePour } from '~/parts/pour/usePour'
 import { cautionsOf } from '~/parts/show/cautions'
 import { stepWords } from '~/parts/words/steps'
@@ -24,7 +24,9 @@ export function useRun(id: string) {
   const words = computed(() => {
     if (mode.value === 'wait') return { ...SETTING_WORDS, action: '' }
     const next = facts.value?.next
-    return next && facts.value ? stepWords(next, facts.value.plan) : undefined
+    if (!next || !facts.value) return undefined
+    const { plan } = facts.value
+    return stepWords(next, plan, bowlFills(plan, plan.kept.batches)?.[next.batch])
   })
   const cautions = computed(() =>
     step.value && facts.value ? cautionsOf(step.value, facts.value.plan, mode.value === 'demould') : [],

@@ -130,11 +130,8 @@ async function save() {
           /></label>
           <label class="field"
             ><span>Who works at this device</span>
-            <InputText
-              v-model="pours.who"
-              maxlength="60"
-              placeholder="written beside what is recorded here"
-            />
+            <InputText v-model="pours.who" maxlength="60" />
+            <small class="soft">Written beside what is recorded here.</small>
           </label>
         </div>
         <LearntNote v-if="hands" :name="hands" :subject="`person:${hands}`" factor="sprinkled" />

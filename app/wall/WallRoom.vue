@@ -82,6 +82,7 @@ void useWakeLock()
 
 <style scoped>
 .wall {
+  --ring: #ffc861;
   flex: 1;
   display: flex;
   flex-direction: column;

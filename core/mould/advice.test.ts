@@ -77,12 +77,15 @@ it('makes a preparation list for this mould, not a generic one', () => {
   ])
   expect(preparationOf(facts({ material: 'alginate' }), filled)).toContain('same_day')
   expect(preparationOf(facts({ material: 'wood' }), filled)).toContain('seal_pores')
+  expect(preparationOf(facts({ material: 'wood' }), filled)).toContain('bench_ready')
+  expect(preparationOf(facts({ material: 'sand_soil' }), filled)).not.toContain('bench_ready')
   expect(preparationOf(facts({ material: 'silicone' }), filled)).not.toContain('release_film')
   expect(preparationOf(facts({ airTraps: ['flat_ceiling'] }), filled)).toContain('cut_vents')
 })
 
 it('says how to get the air out of forms like these, in the order of doing it', () => {
-  expect(airTactics(['deep_fingers', 'lettering', 'flat_ceiling'])).toEqual([
+  const open = { build: 'one_piece' } as const
+  expect(airTactics({ ...open, airTraps: ['deep_fingers', 'lettering', 'flat_ceiling'] })).toEqual([
     'brush_coat',
     'part_fill',
     'deepest_first',
@@ -91,7 +94,9 @@ it('says how to get the air out of forms like these, in the order of doing it', 
     'poke',
     'mist',
   ])
-  expect(airTactics([])).toEqual([])
+  expect(airTactics({ ...open, airTraps: [] })).toEqual([])
+  // No brush gets into parts that are strapped together.
+  expect(airTactics({ build: 'parts', airTraps: ['lettering'] })).toEqual(['part_fill', 'tilt', 'mist'])
 })
 
 it('checks thickness by purpose', () => {

@@ -246,9 +246,13 @@ const TACTICS_OF: Record<AirTrap, readonly AirTactic[]> = {
   vertical_faces: ['against_wall'],
 }
 
-/** What to do about the air in forms like these (common practice, no source), in the order of doing it. */
-export function airTactics(traps: readonly AirTrap[]): AirTactic[] {
-  const wanted = new Set(traps.flatMap((t) => TACTICS_OF[t]))
+/**
+ * What to do about the air in forms like these (common practice, no source), in the order of doing it. No brush reaches the
+ * faces of parts that are strapped together: there a first part is swirled over them instead.
+ */
+export function airTactics({ airTraps, build }: Pick<MouldFacts, 'airTraps' | 'build'>): AirTactic[] {
+  const wanted = new Set(airTraps.flatMap((t) => TACTICS_OF[t]))
+  if (build === 'parts' && wanted.delete('brush_coat')) wanted.add('part_fill').add('tilt')
   return AIR_TACTICS.filter((t) => wanted.has(t))
 }
 
@@ -283,10 +287,11 @@ export type Preparation = (typeof PREPARATIONS)[number]
 
 /** The preparation list of this mould, found this way, for the pour at hand. Not a generic one. */
 export function preparationOf(facts: MouldFacts, volume: CavityDescription): Preparation[] {
-  const wanted = new Set<Preparation>(['bench_ready'])
   const methods = [...volume.parts.map((p) => p.method), ...(volume.check ? [volume.check] : [])]
   const { material } = facts
   const inGround = material === 'sand_soil'
+  // On a beach there is no bench to cover.
+  const wanted = new Set<Preparation>(inGround ? [] : ['bench_ready'])
   const firstUse = MATERIAL_NATURE[material].oneTime
   if (inGround) wanted.add('photograph_first').add('push_dam_in')
   if (!firstUse) wanted.add('wash_and_look')
@@ -296,7 +301,7 @@ export function preparationOf(facts: MouldFacts, volume: CavityDescription): Pre
   if (material === 'wood' || material === 'card') wanted.add('seal_pores').add('release_film')
   if (material === 'plaster') wanted.add('soap_coats')
   if (['rigid_plastic', 'metal', 'polyurethane'].includes(material)) wanted.add('release_film')
-  if (airTactics(facts.airTraps).includes('vent') || facts.opening === 'narrow') wanted.add('cut_vents')
+  if (airTactics(facts).includes('vent') || facts.opening === 'narrow') wanted.add('cut_vents')
   if (facts.support === 'mother_mould') wanted.add('seat_in_jacket')
   if (material === 'latex' && facts.support !== 'mother_mould') wanted.add('hang_flange')
   if (facts.support === 'sand_bed') wanted.add('bed_in_sand')

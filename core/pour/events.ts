@@ -72,10 +72,10 @@ export type EventBody =
   | ({ type: 'stirred'; manner: StirManner } & InBatch)
   | { type: 'extraction_checked' }
   | { type: 'layer_keyed' }
-  | { type: 'face_coated' }
-  | { type: 'bond_coated' }
-  | { type: 'squeezed' }
-  | { type: 'part_filled' }
+  | ({ type: 'face_coated' } & InBatch)
+  | ({ type: 'bond_coated' } & InBatch)
+  | ({ type: 'squeezed' } & InBatch)
+  | ({ type: 'part_filled' } & InBatch)
   | ({ type: 'thickened' } & InBatch)
   | ({ type: 'reinforced' } & InBatch)
   | ({ type: 'built' } & InBatch)

@@ -19,7 +19,9 @@ export type {
   Sun,
   WaterTaps,
 } from './plan/plan'
-export { dryUsesOf, isForKiln } from './plan/uses'
+export { bowlFills } from './plan/bowlFill'
+export type { BowlFill } from './plan/bowlFill'
+export { dryUsesOf, isForKiln, silicaRatioOf } from './plan/uses'
 export { batchesOf, givesMl, mixInputOf } from './plan/mixing'
 export type { Flow } from './plan/mixing'
 export { FIRST_SCOOP, MODEL_VERSION, classValuesOf, isKept, keepPlan, plannedBowls } from './plan/kept'

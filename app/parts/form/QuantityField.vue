@@ -162,7 +162,7 @@ label {
   font-size: 2rem;
 }
 .suffix {
-  flex: none;
+  flex: 0 1 auto;
 }
 .problem {
   color: var(--hot);

@@ -72,6 +72,7 @@ body:has(> .sheet-mask) > #__nuxt,
   background: #0a1d23b0;
 }
 .sheet.p-dialog {
+  --ring: var(--ring-on-light);
   display: grid !important;
   gap: var(--s4);
   width: min(34rem, 100%);

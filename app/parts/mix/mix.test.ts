@@ -293,7 +293,7 @@ describe('what to weigh', () => {
     }
     let at = 0
     const events = []
-    for (const step of stepsOf(two, batchesOf(two).batches.length).slice(0, -2)) {
+    for (const step of stepsOf(two, batchesOf(two).batches).slice(0, -2)) {
       const facts = fold(two, events)
       expect([facts.step, facts.batch]).toEqual([step.id, step.batch])
       const massG = massToWeighG(facts.step, facts)

@@ -42,7 +42,7 @@ const thickness = computed(() =>
     THICKNESS_WORDS[i.code](i.actual, i.limit, units),
   ),
 )
-const tactics = computed(() => airTactics(props.facts.airTraps))
+const tactics = computed(() => airTactics(props.facts))
 const preparations = computed(() => preparationOf(props.facts, props.volume))
 const GRADE_WORDS = { stop: 'Cannot', care: 'With care', fine: 'Yes' } as const
 </script>

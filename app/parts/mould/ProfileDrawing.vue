@@ -49,7 +49,7 @@ const box = computed(() => {
   return { left: -wide * 0.13, top: -high, wide: wide * 1.13, high: high - low + unit.value * 5 }
 })
 /** Numbers are read at no less than this, px on the screen. */
-const LEAST_FONT_PX = 14.5
+const LEAST_FONT_PX = 17
 const font = computed(() => {
   const mmOfPx = widePx.value > 0 ? Math.max(box.value.wide / widePx.value, box.value.high / highPx.value) : 0
   return Math.max(unit.value * 3.4, LEAST_FONT_PX * mmOfPx)
@@ -283,6 +283,9 @@ function onKey(i: number, event: KeyboardEvent) {
 }
 .node.chosen .dot {
   fill: var(--ink);
+}
+.node:focus-visible {
+  outline: 3px solid var(--ring);
 }
 .node:focus-visible .reach {
   fill: #e0a23c88;

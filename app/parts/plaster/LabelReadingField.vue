@@ -51,7 +51,7 @@ const words = computed(() => {
     <InputText
       :id="id"
       v-model="printed"
-      :placeholder="`100 : 30, or ${example}`"
+      :placeholder="example"
       autocomplete="off"
       maxlength="80"
       :aria-describedby="`${id}-reading`"

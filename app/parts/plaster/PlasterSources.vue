@@ -108,12 +108,14 @@ dl {
 }
 dl div {
   display: grid;
-  grid-template-columns: 11rem 1fr;
+  grid-template-columns: minmax(0, 11rem) minmax(0, 1fr);
   gap: var(--s3);
   padding: var(--s1) 0;
   border-top: 1px solid var(--line);
 }
 dd {
+  min-width: 0;
+  overflow-wrap: anywhere;
   margin: 0;
 }
 small {

@@ -43,6 +43,13 @@ td {
   border-bottom: 1px solid var(--line);
   font-weight: 400;
 }
+@media (max-width: 43rem) {
+  th,
+  td {
+    padding-left: var(--s1);
+    overflow-wrap: anywhere;
+  }
+}
 th[scope='row'] {
   text-align: left;
   padding-left: 0;

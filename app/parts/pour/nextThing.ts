@@ -1,6 +1,6 @@
 import { MS_PER } from '#core/units'
 import type { PourOutlook, PourView } from '#core/pour'
-import { CLOCK_WORDS, STAGE_WORDS, VERDICT_WORDS } from '~/parts/words/pour'
+import { VERDICT_WORDS, clockWord, stageWord } from '~/parts/words/pour'
 import { stepTitle } from '~/parts/words/stepTitles'
 import { spanText } from '~/parts/show/time'
 
@@ -15,7 +15,7 @@ export interface NextThing {
 
 /** What a pour wants next, in words: the bench's line and the hero's headline. */
 export function nextThing(facts: PourOutlook, view: PourView, nowMs: number): NextThing {
-  const stage = STAGE_WORDS[view.stage]
+  const stage = stageWord(view.stage, facts.plan)
   if (!facts.next) {
     return { stage, doing: facts.verdict ? VERDICT_WORDS[facts.verdict.verdict] : '', time: '', late: false }
   }
@@ -23,7 +23,7 @@ export function nextThing(facts: PourOutlook, view: PourView, nowMs: number): Ne
     return { stage, doing: 'Past its working time: say what happened', time: '', late: true }
   }
   if (!view.clock) {
-    const bowl = facts.batches.length > 1 && stage !== STAGE_WORDS.mould ? `, bowl ${facts.batch + 1}` : ''
+    const bowl = facts.batches.length > 1 && view.stage !== 'mould' ? `, bowl ${facts.batch + 1}` : ''
     return { stage, doing: `${stepTitle(facts.next, facts.plan)}${bowl}`, time: '', late: false }
   }
   const leftMs = view.clock.dueMs - nowMs
@@ -32,7 +32,7 @@ export function nextThing(facts: PourOutlook, view: PourView, nowMs: number): Ne
   if (view.clock.id === 'work_end') {
     return { stage, doing: late ? 'Pour: it may be thickening' : 'Pour within', time: spanText(leftMs), late }
   }
-  const what = CLOCK_WORDS[view.clock.id]
+  const what = clockWord(view.clock.id, facts.plan)
   if (!late) return { stage, doing: `${what} in`, time: spanText(leftMs), late }
   return { stage, doing: what, time: leftMs > -MS_PER.min ? 'now' : `${spanText(leftMs)} ago`, late }
 }

@@ -275,6 +275,7 @@ figure {
   display: grid;
   grid-template-columns: minmax(0, 1fr);
   gap: var(--s1);
+  --ring: var(--ring-on-light);
   background: var(--plaster);
   color: var(--ink);
   border-radius: 1rem;

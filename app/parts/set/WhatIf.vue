@@ -26,7 +26,6 @@ const change = reactive<WhatIf>({})
 function clear() {
   for (const key of Object.keys(change)) delete change[key as keyof WhatIf]
 }
-watch(open, (now) => now && clear())
 
 interface Dial {
   key: 'waterTempC' | 'stirS' | 'consistency' | 'sizeMm' | 'roomTempC'

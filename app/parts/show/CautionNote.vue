@@ -25,6 +25,7 @@ const units = useUnits()
 
 <style scoped>
 .caution {
+  --ring: var(--ring-on-light);
   background: var(--hot-light);
   color: var(--ink);
   border-left: 6px solid var(--hot);
@@ -55,7 +56,7 @@ summary::after {
 }
 .caution span,
 .caution p {
-  max-width: 68ch;
+  max-width: 57ch;
 }
 .caution svg {
   flex: none;

@@ -1,5 +1,5 @@
 import { MAX_WATER_TEMP_C } from '#core/mix'
-import { isForKiln, type PourPlan, type StepId } from '#core/pour'
+import { isForKiln, silicaRatioOf, type PourPlan, type StepId } from '#core/pour'
 
 export type CautionId =
   'dust' | 'hot_water' | 'silica' | 'skin' | 'body' | 'drain' | 'hot' | 'airway' | 'sanding' | 'kiln'
@@ -62,7 +62,7 @@ export const CAUTIONS: Record<CautionId, { title: string; text: (temp: Temp) => 
 
 /** @param ready whether the piece may come out; before that there is nothing to hold. */
 export function cautionsOf(step: StepId, plan: PourPlan, ready: boolean): CautionId[] {
-  const filled = plan.plaster.properties.fillerRatio > 0
+  const silica = silicaRatioOf(plan) > 0
   switch (step) {
     case 'prepare':
       return plan.mould.kind === 'alginate' ? ['airway'] : []
@@ -73,12 +73,12 @@ export function cautionsOf(step: StepId, plan: PourPlan, ready: boolean): Cautio
     case 'own':
       return []
     case 'check_air':
-      return filled ? ['silica'] : ['dust']
+      return silica ? ['silica'] : ['dust']
     case 'weigh_powder':
     case 'weigh_filler':
     case 'start_sift':
     case 'sift':
-      return filled ? ['silica'] : ['dust']
+      return silica ? ['silica'] : ['dust']
     case 'soak':
       return ['skin']
     case 'stir':
@@ -112,7 +112,7 @@ const LARGE_PIECE_ML = 2000
 
 /** What a plan asks one to have ready before anything is opened. */
 export function cautionsOfPlan(plan: PourPlan): CautionId[] {
-  const cautions: CautionId[] = [plan.plaster.properties.fillerRatio > 0 ? 'silica' : 'dust']
+  const cautions: CautionId[] = [silicaRatioOf(plan) > 0 ? 'silica' : 'dust']
   if (plan.mould.kind === 'alginate') cautions.push('airway')
   if (plan.taps) cautions.push('hot_water')
   if (plan.mould.cavityMl >= LARGE_PIECE_ML) cautions.push('body')

@@ -1,5 +1,5 @@
 import type { DryTarget, Exposure } from '#core/drying'
-import type { CleanUp, ClockId, LeakPlug, SoftWork, Stage, Verdict, WeighedWhat } from '#core/pour'
+import type { AddingWay, CleanUp, ClockId, LeakPlug, SoftWork, Stage, Verdict, WeighedWhat } from '#core/pour'
 import type { TouchCue } from '#core/forecast'
 
 /** Sentences of a pour that hang on a code: its stages, clocks and verdicts. Its events: `events.ts`. */
@@ -14,6 +14,15 @@ export const STAGE_WORDS: Record<Stage, string> = {
   set: 'Set',
   demould: 'Demould',
   dry: 'Dry',
+}
+
+/** In some ways of adding the powder a stage is called otherwise. */
+const STAGES_OF_ADDING: Partial<Record<AddingWay, Partial<Record<Stage, string>>>> = {
+  tipped_in: { sift: 'Tip in', soak: 'Slake' },
+  kneaded: { sift: 'Add water', stir: 'Knead' },
+}
+export function stageWord(stage: Stage, { addingWay = 'sifted' }: { addingWay?: AddingWay }): string {
+  return STAGES_OF_ADDING[addingWay]?.[stage] ?? STAGE_WORDS[stage]
 }
 
 export const DRY_TARGET_WORDS: Record<DryTarget, string> = {
@@ -51,6 +60,14 @@ export const CLOCK_WORDS: Record<ClockId, string> = {
   demould: 'Take it out',
   next_weighing: 'Weigh it',
   dry_enough: 'Dry enough',
+}
+
+const CLOCKS_OF_ADDING: Partial<Record<AddingWay, Partial<Record<ClockId, string>>>> = {
+  tipped_in: { sift: 'Have it all in' },
+  kneaded: { sift: 'Have the water in', stir: 'Stop kneading' },
+}
+export function clockWord(id: ClockId, { addingWay = 'sifted' }: { addingWay?: AddingWay }): string {
+  return CLOCKS_OF_ADDING[addingWay]?.[id] ?? CLOCK_WORDS[id]
 }
 
 /** Late, and what can still be done: once, plainly. */

@@ -1,4 +1,4 @@
-import type { AddingWay, FillingWay, KnownStep } from '#core/pour'
+import type { AddingWay, BowlFill, FillingWay, KnownStep } from '#core/pour'
 import { stepTitle, type StepOf, type WaysOf } from './stepTitles'
 
 /** What each step of a pour says besides its title; filling and adding ways have their own words for some. */
@@ -254,8 +254,20 @@ const FILLING_CHANGES: Record<FillingWay, { first: Change; base?: Change }> = {
 
 export type StepWords = { title: string } & Saying
 
-/** What one step of a plan says. */
-export function stepWords(step: StepOf, plan: WaysOf): StepWords {
+/** What a pour of one bowl of several fills: which moulds are full with it, and which one the next bowl goes on with. */
+function fillingOf({ full, begun }: BowlFill): Pick<Saying, 'action' | 'how'> {
+  const these = full.map(({ name, count }) => (count > 1 ? `${count} × ${name}` : name)).join(', ')
+  const then = begun
+    ? ` ${these ? 'It begins' : 'This bowl begins'} ${begun}; the next bowl fills it up at once.`
+    : ''
+  return {
+    action: these ? `Full: ${these}` : 'The bowl is empty',
+    how: `${these ? `This bowl fills ${these}.` : ''}${then}`.trim(),
+  }
+}
+
+/** What one step of a plan says. @param fill what the bowl in hand fills, where each fills moulds of its own. */
+export function stepWords(step: StepOf, plan: WaysOf, fill?: BowlFill): StepWords {
   const title = stepTitle(step, plan)
   if (step.id === 'own') return { title, action: 'Done', how: 'A step of this recipe.' }
   const { first, base } = FILLING_CHANGES[plan.filling ?? 'poured']
@@ -265,6 +277,7 @@ export function stepWords(step: StepOf, plan: WaysOf): StepWords {
     ...ADDING_CHANGES[plan.addingWay ?? 'sifted'][step.id],
     ...first[step.id],
     ...(step.batch > 0 ? base?.[step.id] : undefined),
+    ...(fill && step.id === 'pour' ? fillingOf(fill) : undefined),
   }
 }
 

@@ -1,8 +1,8 @@
 import { expect, it } from 'vitest'
 import { SIGN, SIGNS } from '#core/finish'
 import { FACTORS } from '#core/learn'
-import { PLASTER_CLASSES, plasterClass } from '#core/plaster'
-import { STAGES, evaluatePlan, stepsOf, viewPour } from '#core/pour'
+import { PLASTER_CLASSES, blend, plasterClass } from '#core/plaster'
+import { STAGES, batchesOf, evaluatePlan, stepsOf, viewPour } from '#core/pour'
 import { eventAt, testPlan, wholeRun, fold } from '../../../tests/unit/plans'
 import { cautionsOf, cautionsOfPlan } from '~/parts/show/cautions'
 import { groundOf } from '~/parts/show/ground'
@@ -30,9 +30,21 @@ const units = {
 it('every handling of dry powder, and every wait for heat, has its caution', () => {
   const plain = testPlan()
   const filled = testPlan('investment')
+  const additions = [
+    { id: 'pigment' as const, pct: 3 },
+    { id: 'fibre' as const, pct: 1 },
+  ]
+  const { properties } = plain.plaster
+  const tinted = {
+    ...plain,
+    plaster: { name: 'Tinted', properties: blend(properties, additions), additions },
+  }
+  expect(stepsOf(tinted, batchesOf(tinted).batches).map((s) => s.id)).not.toContain('check_air')
   for (const step of ['weigh_powder', 'start_sift', 'sift'] as const) {
     expect(cautionsOf(step, plain, false)).toContain('dust')
     expect(cautionsOf(step, filled, false)).toContain('silica')
+    // Pigment and fibre are no silica.
+    expect(cautionsOf(step, tinted, false)).toEqual(['dust'])
   }
   for (const step of ['stir', 'pour'] as const) expect(cautionsOf(step, plain, false)).toContain('body')
   expect(cautionsOf('demould', plain, false)).toEqual(['body'])
@@ -47,7 +59,8 @@ it('every handling of dry powder, and every wait for heat, has its caution', () 
     'airway',
     'body',
   ])
-  for (const { id } of stepsOf(filled, 1)) expect(cautionsOf(id, filled, false)).toBeInstanceOf(Array)
+  for (const { id } of stepsOf(filled, batchesOf(filled).batches))
+    expect(cautionsOf(id, filled, false)).toBeInstanceOf(Array)
 })
 
 it('says the next thing in words at every point of a pour', () => {

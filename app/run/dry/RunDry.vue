@@ -90,11 +90,12 @@ function weigh() {
 }
 .weigh {
   display: grid;
-  grid-template-columns: minmax(10rem, 1fr) minmax(9rem, 1fr);
+  grid-template-columns: repeat(auto-fit, minmax(min(9rem, 100%), 1fr));
   gap: var(--s3);
   align-items: end;
 }
 button {
+  min-width: 0;
   min-height: 3.4rem;
   padding: 0 var(--s3);
   border-radius: 1.4rem;

@@ -26,6 +26,7 @@ const ahead = computed(() => dryingAhead(props.run.facts, minute.value))
           v-if="run.view.clock"
           :clock="run.view.clock"
           :others="run.view.otherClocks"
+          :plan="run.record.plan"
           :now-ms="run.now"
         />
         <RunDryLeft

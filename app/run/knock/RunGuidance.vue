@@ -44,12 +44,13 @@ const byVolume = computed(() => {
   return `${text} of ${units.volume(scoop.measureMl)}, ${PACKING_WORDS[scoop.packing].toLowerCase()}, levelled.`
 })
 const kneaded = computed(() => props.facts.plan.addingWay === 'kneaded')
-/** The bag is shut in the idle minutes, with the mask still on. */
-const closeBag = computed(() =>
-  kneaded.value ? props.step === 'tap' : props.step === 'soak' && props.facts.batch === 0,
+/** The bag of powder is shut in the idle minutes, with the mask still on; in a bag of one's own, before the water goes in. */
+const closeBag = computed(
+  () => props.step === (kneaded.value ? 'start_sift' : 'soak') && props.facts.batch === 0,
 )
 const stirring = computed(() => {
-  if (props.step !== 'stir') return []
+  // In a shut bag nothing of that is seen.
+  if (props.step !== 'stir' || kneaded.value) return []
   const { plan } = props.facts
   const purposes = [...new Set((plan.mould.members ?? []).map((m) => m.purpose))]
   return purposes.map((p) => STIR_SIGNS[p])

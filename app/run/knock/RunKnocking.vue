@@ -39,7 +39,7 @@ const issues = computed(() =>
 </script>
 
 <template>
-  <RunFrame :run sticky>
+  <RunFrame :run>
     <p v-if="bowlName" class="bowl" data-testid="bowl">{{ bowlName }}</p>
     <h1>{{ heading.title }}</h1>
     <p class="how">{{ heading.how }}</p>
@@ -55,6 +55,7 @@ const issues = computed(() =>
         v-if="run.view.clock"
         :clock="run.view.clock"
         :others="run.view.otherClocks"
+        :plan="run.record.plan"
         :now-ms="run.now"
       />
       <div class="guide">

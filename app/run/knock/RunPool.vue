@@ -60,7 +60,7 @@ const setProblem = (message: string) => props.knocking.weighing.setProblem(messa
 
 <style scoped>
 .pool {
-  min-height: calc(34dvh - 3.9rem);
+  min-height: calc(32dvh - 3.9rem);
   align-content: stretch;
 }
 .knock {

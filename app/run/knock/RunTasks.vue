@@ -37,7 +37,7 @@ const tactics = computed(() => {
   />
   <TickList
     v-if="tactics.length > 0"
-    class="tasks"
+    class="later"
     label="Against air"
     :items="tactics"
     :words="TACTIC_WORDS"

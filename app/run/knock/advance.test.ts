@@ -21,10 +21,12 @@ import {
   stageOf,
   summarisePour,
   viewPour,
+  type EventBody,
   type FillingWay,
   type PourEvent,
   type PourPlan,
   type ScriptLine,
+  type StepId,
 } from '#core/pour'
 import { eventAt, testPlan } from '../../../tests/unit/plans'
 import { advanceBody, massToWeighG } from './advance'
@@ -45,6 +47,12 @@ const ORDER: FillingWay[] = ['slush', 'hand_built', 'reinforced', 'two_stage']
 const planned = (filling: FillingWay, change: Partial<PourPlan> = {}) =>
   testPlan('pottery', { filling, ...(ORDER.includes(filling) ? { batching: LAYERS } : {}), ...change })
 
+/** What no knock says: how it came out, and how it ended. */
+const ANSWERS: Partial<Record<StepId, EventBody>> = {
+  demould: { type: 'demoulded', outcome: 'whole' },
+  dry: { type: 'finished', verdict: 'good', reason: '' },
+}
+
 /** Knocks a pour through from beginning to end, a minute a step. @returns what was in hand each time, and the record. */
 function knockThrough(plan: PourPlan, steps = Infinity) {
   const kept = keepPlan(plan)
@@ -55,10 +63,7 @@ function knockThrough(plan: PourPlan, steps = Infinity) {
     if (facts.next === undefined) break
     const { id, batch, own } = facts.next
     seen.push(`${own?.name ?? id} ${batch}`)
-    const body =
-      id === 'dry'
-        ? ({ type: 'finished', verdict: 'good', reason: '' } as const)
-        : advanceBody(id, facts, massToWeighG(id, facts) ?? 0)
+    const body = advanceBody(id, facts, massToWeighG(id, facts) ?? 0) ?? ANSWERS[id]
     if (!body) throw new Error(`${id} records nothing`)
     events.push(eventAt(i * 60_000, body))
     if (events.length > 400) throw new Error('it never ends')
@@ -121,6 +126,11 @@ describe('scripts by school, from the mould to the last weighing', () => {
   }
   it.each(FILLING_WAYS)('%s', (way) => {
     expect(knockThrough(planned(way)).seen).toEqual([...SCRIPTS[way], 'demould 0', 'dry 0'])
+  })
+
+  it('a knock says neither how a piece came out nor that it is done', () => {
+    const { facts } = knockThrough(planned('poured'))
+    for (const step of ['demould', 'dry'] as const) expect(advanceBody(step, facts, 0)).toBeUndefined()
   })
 
   it('with silica in the mix, extraction is looked at before any powder is open, whatever the way', () => {

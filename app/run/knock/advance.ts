@@ -89,13 +89,13 @@ export function advanceBody(
     case 'check_air':
       return { type: 'extraction_checked' }
     case 'face_coat':
-      return { type: 'face_coated' }
+      return { type: 'face_coated', ...inBatch }
     case 'bond_coat':
-      return { type: 'bond_coated' }
+      return { type: 'bond_coated', ...inBatch }
     case 'squeeze':
-      return { type: 'squeezed' }
+      return { type: 'squeezed', ...inBatch }
     case 'part_fill':
-      return { type: 'part_filled' }
+      return { type: 'part_filled', ...inBatch }
     case 'thicken':
       return { type: 'thickened', ...inBatch }
     case 'reinforce':

@@ -27,6 +27,7 @@ function out(body: EventBody) {
         v-if="run.view.clock"
         :clock="run.view.clock"
         :others="run.view.otherClocks"
+        :plan="run.record.plan"
         :now-ms="run.now"
       />
     </RunSet>

@@ -25,6 +25,7 @@ import {
 } from '#core/pour'
 import { isWeighStep } from '../knock/advance'
 import { useProblems } from '~/parts/form/useProblems'
+import { useSheetDraft } from '~/parts/form/useSheetDraft'
 import { useUnits } from '~/parts/show/useUnits'
 import { KEYING_WORDS } from '~/parts/words/mould'
 import { LEAK_WORDS } from '~/parts/words/pour'
@@ -44,21 +45,24 @@ const { note, clear, none } = useProblems()
 let told = { waterG: 0, powderG: 0 }
 watch(
   () => (open.value ? bowlByRecord(props.facts) : undefined),
-  (bowl, before) => {
+  (bowl) => {
     if (!bowl) return
-    if (!before || waterG.value === told.waterG) waterG.value = bowl.waterG
-    if (!before || powderG.value === told.powderG) powderG.value = bowl.powderG
+    if (waterG.value === told.waterG) waterG.value = bowl.waterG
+    if (powderG.value === told.powderG) powderG.value = bowl.powderG
     told = bowl
   },
 )
-watch(open, (now) => {
-  if (!now) return
+const { settled } = useSheetDraft(open, () => `${props.step} ${props.facts.batch}`, fill)
+function fill() {
+  told = bowlByRecord(props.facts)
+  waterG.value = told.waterG
+  powderG.value = told.powderG
   checkG.value = checkMl.value = undefined
   lostMl.value = 0
   plug.value = props.facts.plan.mould.kind === 'ground' ? 'mud' : 'clay'
   missingMl.value = Math.max(1, Math.round(props.facts.plan.mould.cavityMl * 0.1))
   clear()
-})
+}
 
 const inBatch = computed(() => (props.facts.batch > 0 ? { batch: props.facts.batch } : {}))
 const beforeStir = computed(() => props.facts.inHand.doneAtMs.stir === undefined)
@@ -89,6 +93,7 @@ const airPoints = computed(
 
 function send(...bodies: EventBody[]) {
   emit('record', bodies)
+  settled()
   open.value = false
 }
 /** What is really in the bowl is recorded first, where it is not what the record says. */

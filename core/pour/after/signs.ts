@@ -69,8 +69,9 @@ function trapsLeft(facts: PourOutlook): SignReading | undefined {
   const asked = airTacticsOf(facts.plan)
   if (facts.plan.mould.members === undefined) return undefined
   const done = new Set(facts.live.flatMap(({ body }) => (body.type === 'air_freed' ? [body.how] : [])))
-  if (facts.doneAtMs.face_coat !== undefined) done.add('brush_coat')
-  if (facts.doneAtMs.part_fill !== undefined) done.add('part_fill')
+  // Whichever bowl it was done with.
+  if (facts.batches.some((b) => b.doneAtMs.face_coat !== undefined)) done.add('brush_coat')
+  if (facts.batches.some((b) => b.doneAtMs.part_fill !== undefined)) done.add('part_fill')
   const left = asked.filter((t) => !done.has(t)).length
   return { value: asked.length === 0 ? 0 : left / asked.length, actual: left, limit: asked.length }
 }
@@ -86,7 +87,7 @@ function bowlAt(
 
 /** A bowl upon one that had set; scored, or with a bonding coat between, it holds all the same. */
 function layerGaps(facts: PourOutlook): (SignReading | undefined)[] {
-  if (facts.doneAtMs.bond_coat !== undefined) return []
+  if (facts.batches.some((b) => b.doneAtMs.bond_coat !== undefined)) return []
   return facts.batches
     .slice(1)
     .map((bowl, i) =>

@@ -70,7 +70,7 @@ export function keepPlan(
       // Nothing but what can be written down: kept and read again it is the same.
       batches: batches.map(({ bowlFill, ...b }) => (bowlFill === undefined ? b : { ...b, bowlFill })),
       because: because ?? null,
-      steps: stepsOf(decided, batches.length),
+      steps: stepsOf(decided, batches),
       classValues: classValuesOf(decided),
     },
   }

@@ -2,6 +2,7 @@ import type { Air, DryTarget, DryingSpot, Exposure } from '../../drying'
 import { DEMOULD_RULES } from '../../demould'
 import type { CauseId } from '../../finish'
 import {
+  AIR_TACTICS,
   airTactics,
   describeCavity,
   extentOf,
@@ -221,7 +222,8 @@ export function preparationsOf(plan: PourPlan): Preparation[] {
 
 /** Ways of filling that the forms of the plan's moulds ask for. */
 export function airTacticsOf(plan: PourPlan): AirTactic[] {
-  return airTactics((plan.mould.members ?? []).flatMap((m) => m.facts.airTraps))
+  const wanted = new Set((plan.mould.members ?? []).flatMap((m) => airTactics(m.facts)))
+  return AIR_TACTICS.filter((t) => wanted.has(t))
 }
 
 /** Whether the powder goes in all at once, and should. */

@@ -1,5 +1,8 @@
+import type { Batch } from '../../mix'
 import { weighAdditions } from '../../plaster'
+import { bowlFills } from './bowlFill'
 import { airTacticsOf, leavesOut, type PourPlan } from './plan'
+import { silicaRatioOf } from './uses'
 import {
   KNOWN_STEPS,
   STAGES,
@@ -19,8 +22,8 @@ const OF_WAY: Record<FillingWay, readonly KnownStep[]> = {
   poured: ['pour', 'tap'],
   part_fill: ['part_fill', 'pour', 'tap'],
   squeezed: ['squeeze', 'pour', 'tap'],
-  hand_built: ['check_air', 'face_coat', 'thicken', 'build', 'roughen', 'level'],
-  reinforced: ['check_air', 'face_coat', 'thicken', 'reinforce', 'build', 'roughen', 'level'],
+  hand_built: ['face_coat', 'thicken', 'build', 'roughen', 'level'],
+  reinforced: ['face_coat', 'thicken', 'reinforce', 'build', 'roughen', 'level'],
   two_stage: ['pour', 'vibrate', 'roughen', 'tap'],
   second_layer: ['key_layer', 'bond_coat', 'pour', 'tap'],
   slush: ['pour', 'turn', 'level'],
@@ -38,8 +41,8 @@ function usualSteps(plan: PourPlan): KnownStep[] {
     weigh_filler: filler > 0,
     sift: plan.addingWay !== 'tipped_in' && plan.addingWay !== 'kneaded',
     soak: plan.addingWay !== 'kneaded',
-    // Silica in the air is the worst there is: its extraction is looked at whatever the way.
-    check_air: properties.fillerRatio > 0 || undefined,
+    // Silica in the air is the worst there is: its extraction is looked at whatever the way, and for nothing else.
+    check_air: silicaRatioOf(plan) > 0,
     // A form whose air needs it gets it whatever the way; a coat and a part fill are the first bowl's.
     face_coat: tactics.includes('brush_coat') || undefined,
     part_fill: (tactics.includes('part_fill') && OF_WAY[way].includes('tap')) || undefined,
@@ -96,8 +99,11 @@ export function leftOutOf(plan: PourPlan): KnownStep[] {
 }
 
 /** Steps of a plan in order, each on its bowl. */
-export function stepsOf(plan: PourPlan, batches: number): PlanStep[] {
-  return stepsOfLines(scriptOf(plan), batches)
+export function stepsOf(plan: PourPlan, batches: readonly Batch[]): PlanStep[] {
+  const fills = bowlFills(plan, batches)
+  return stepsOfLines(scriptOf(plan), batches.length, (batch) =>
+    fills ? fills[batch]!.startsAny : batch === 0,
+  )
 }
 
 /** Whether a line can go one place up or down. */

@@ -19,7 +19,7 @@ export type FillingWay = (typeof FILLING_WAYS)[number]
 
 interface StepDefinition {
   stage: Stage
-  /** How often it is done: once a pour, for each bowl, or only with some of them. */
+  /** How often it is done: once a pour, for each bowl, or only with some of them; `first_bowl` is the first of each mould. */
   of: 'pour' | 'bowl' | 'first_bowl' | 'bowl_but_last' | 'last_bowl'
   /** The event that completes it; of a weighing, which one. */
   doneBy: Exclude<EventBody['type'], 'weighed'> | `weighed ${WeighedWhat}`
@@ -201,8 +201,15 @@ export function isAfterPouring(step: PlanStep): boolean {
   return of === 'last_bowl' || stage === 'demould' || stage === 'dry'
 }
 
-/** Puts a script's lines onto bowls: everything is weighed before water meets powder; then bowl after bowl is mixed. */
-export function stepsOfLines(lines: readonly ScriptLine[], batches: number): PlanStep[] {
+/**
+ * Puts a script's lines onto bowls: everything is weighed before water meets powder; then bowl after bowl is mixed.
+ * @param startsMoulds whether a bowl is the first that some mould has: what is done first is done with it.
+ */
+export function stepsOfLines(
+  lines: readonly ScriptLine[],
+  batches: number,
+  startsMoulds: (batch: number) => boolean,
+): PlanStep[] {
   const bowls = Array.from({ length: batches }, (_, batch) => batch)
   const at = (line: ScriptLine, batch: number): PlanStep =>
     'step' in line ? { id: line.step, batch } : { id: 'own', batch, own: line.own }
@@ -214,7 +221,7 @@ export function stepsOfLines(lines: readonly ScriptLine[], batches: number): Pla
       case 'bowl':
         return true
       case 'first_bowl':
-        return batch === 0
+        return startsMoulds(batch)
       case 'bowl_but_last':
         return batch < batches - 1
       case 'last_bowl':
