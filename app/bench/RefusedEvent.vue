@@ -65,7 +65,7 @@ function sendCorrected() {
       <label v-if="text !== undefined" class="field"
         ><span>Note</span><InputText v-model="text" maxlength="2000"
       /></label>
-      <Button type="submit" label="Send it like this" :disabled="!corrected" />
+      <Button type="submit" label="Send it corrected" :disabled="!corrected" />
     </form>
     <div class="acts">
       <Button label="Send again" @click="outbox.sendAgain(row)" />

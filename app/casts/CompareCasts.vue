@@ -110,7 +110,7 @@ tbody th {
   font-weight: 700;
 }
 .differs th::before {
-  content: '≠ ';
+  content: '● ';
   color: var(--warm-ink);
 }
 </style>

@@ -52,7 +52,7 @@ const names = (cause: CauseFound) => cause.explains.map((f) => FAULT_WORDS[f].to
       <b>The record is clean.</b> Nothing in it speaks clearly for a cause. What it does not tell stays open:
     </p>
     <p v-else-if="!isClear">
-      <b>Nothing on record speaks clearly for what shows like this.</b> What it does not tell stays open:
+      <b>Nothing on record clearly explains what shows.</b> What it does not tell stays open:
     </p>
     <ul class="causes">
       <li v-for="cause in first" :key="cause.cause" :data-cause="cause.cause">
@@ -79,7 +79,7 @@ const names = (cause: CauseFound) => cause.explains.map((f) => FAULT_WORDS[f].to
     </ul>
     <Button as="router-link" :to="nextPlan" label="Put it into the next plan" :disabled="heed.length === 0" />
     <p v-if="found.besides.length > 0" data-testid="besides">
-      <b>Besides, though it seldom shows like this:</b>
+      <b>Also on record, though it seldom causes such a fault:</b>
       {{ besides }}
     </p>
     <details v-if="others.length > 0">

@@ -209,7 +209,7 @@ const place = (c: number) =>
       @open="emit('problem', 'printed', $event ? 'Say which it means.' : '')"
     />
     <p class="soft small">
-      Met this way it will really be <b>{{ figure(really.low) }}–{{ figure(really.high) }}</b
+      By this way of measuring it comes to <b>{{ figure(really.low) }}–{{ figure(really.high) }}</b
       ><template v-if="draft.ratioMethod === 'by_volume' && draft.scoop.weighedKgM3 === null"
         >, by how the powder packs: one weighed scoop narrows it</template
       >.

@@ -147,8 +147,8 @@ async function takeIn() {
             <Button label="Use it here" :aria-label="`Use it here: ${r.name}`" @click="use(r)" />
             <Button
               severity="secondary"
-              :label="besideId === r.id ? 'Take away' : 'Beside this'"
-              :aria-label="`${besideId === r.id ? 'Take away' : 'Beside this'}: ${r.name}`"
+              :label="besideId === r.id ? 'Put away' : 'Compare'"
+              :aria-label="`${besideId === r.id ? 'Put away' : 'Compare'}: ${r.name}`"
               @click="besideId = besideId === r.id ? '' : r.id"
             />
             <NuxtLink

@@ -53,7 +53,7 @@ const act = computed(() => outcome.value && actBefore(outcome.value.problem, pro
 <template>
   <div class="result" :class="{ stale }">
     <p v-if="stale" class="warn" role="status">
-      Something on the left cannot be read yet: these are the last figures that could.
+      Something in the plan cannot be read yet. These are the last figures that could.
     </p>
     <p
       v-for="issue in evaluation.issues"

@@ -2,7 +2,7 @@ import { figure, plain } from '~/parts/show/figures'
 import type { Remedy } from '#core/pour'
 import { counted } from '~/parts/show/counted'
 import { HARDLY_S } from '~/parts/mix/pourTime'
-import { durationText } from '~/parts/show/time'
+import { durationText, minutesText } from '~/parts/show/time'
 
 interface Show {
   temp: (tempC: number) => string
@@ -46,8 +46,8 @@ function costWords({ change, demouldS, dryMPa, bowls, lumps }: Remedy, show: Sho
 
 /** What is left to pour in, or how much it is short of any. */
 function leftWords(windowS: number): string {
-  if (windowS < -HARDLY_S) return `${durationText(-windowS)} short`
-  return windowS < HARDLY_S ? 'hardly any time to pour' : `${durationText(windowS)} to pour`
+  if (windowS < -HARDLY_S) return `${minutesText(-windowS)} short`
+  return windowS < HARDLY_S ? 'hardly any time to pour' : `${minutesText(windowS)} to pour`
 }
 
 export function remedyWords(remedy: Remedy, show: Show): { take: string; gain: string; cost: string } {

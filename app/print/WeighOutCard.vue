@@ -6,7 +6,7 @@ import { useUnits } from '~/parts/show/useUnits'
 import { useWorkshop } from '~/stores/workshop'
 import { ADDING_WORDS, STIR_SIGNS } from '~/parts/words/mix'
 import { PREPARATION_WORDS, TACTIC_WORDS } from '~/parts/words/mould'
-import { durationText } from '~/parts/show/time'
+import { durationText, minutesText } from '~/parts/show/time'
 import { issueWords } from '~/parts/words/mix'
 import { stepWords } from '~/parts/words/steps'
 
@@ -57,8 +57,10 @@ const soakS = computed(() => soakTimeS(props.plan))
             </li>
             <li v-for="t in airTacticsOf(plan)" :key="t">{{ TACTIC_WORDS[t] }}</li>
             <li>
-              Pour within <b>{{ durationText(Math.max(0, outcome.pourWindowS.low)) }}</b>; tap
-              <b>{{ durationText(outcome.flow.tapping.tapS) }}</b>.
+              Pour within <b>{{ minutesText(Math.max(0, outcome.pourWindowS.low)) }}</b>;
+              <template v-if="outcome.flow.tapping.tapS > 0"
+                >tap <b>{{ durationText(outcome.flow.tapping.tapS) }}</b>.</template
+              ><template v-else>it thickens too soon for tapping to help.</template>
             </li>
             <li>
               Out after <b>{{ durationText(outcome.demould.recommendedS) }}</b>.

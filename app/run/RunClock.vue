@@ -42,7 +42,8 @@ const spoken = computed(() => {
     <ul v-if="others.length" class="others">
       <li v-for="other in others" :key="other.id">
         <span>{{ clockWord(other.id, plan) }}</span>
-        <b v-if="other.dueMs > nowMs">in {{ spanText(other.dueMs - nowMs) }}</b>
+        <b v-if="other.id === 'soft_finish'">until {{ momentText(other.untilMs!, nowMs) }}</b>
+        <b v-else-if="other.dueMs > nowMs">in {{ spanText(other.dueMs - nowMs) }}</b>
         <b v-else-if="other.untilMs">now, for {{ spanText(other.untilMs - nowMs) }}</b>
         <b v-else>due</b>
       </li>

@@ -32,7 +32,7 @@ function keep({ device, channel, now }: Put) {
       <button v-if="typeof t.now?.tempC === 'number'" type="button" class="ghost" @click="keep(t)">
         Keep this
       </button>
-      <button type="button" class="ghost" @click="takeOff(t.device, t.channel)">Take it out</button>
+      <button type="button" class="ghost" @click="takeOff(t.device, t.channel)">Stop using it</button>
     </div>
     <button
       v-for="t in others"
@@ -41,7 +41,7 @@ function keep({ device, channel, now }: Put) {
       class="ghost"
       @click="putHere(t.device, t.channel)"
     >
-      Put {{ t.name }} in<template v-if="t.at"> (it is at another pour)</template>
+      {{ t.at ? 'Move' : 'Use' }} {{ t.name }}{{ t.at ? ' here from another pour' : '' }}
     </button>
   </div>
 </template>

@@ -286,9 +286,12 @@ function otherClocksOf(facts: PourOutlook, nowMs: number): Clock[] {
           ? [softFinishClock(facts), dryEnoughClock(facts)]
           : []
   const primary = clockOfStep(facts, nowMs)?.id
+  // While it is stirred the time to pour hangs on when one stops: that is said of the stirring itself (`stirringOf`).
+  const said = step === 'stir' ? 'work_end' : undefined
   return candidates
     .filter(
-      (c): c is Clock => c !== undefined && c.id !== primary && (c.untilMs ?? c.highMs ?? c.dueMs) > nowMs,
+      (c): c is Clock =>
+        c !== undefined && c.id !== primary && c.id !== said && (c.untilMs ?? c.highMs ?? c.dueMs) > nowMs,
     )
     .sort((a, b) => a.dueMs - b.dueMs)
 }

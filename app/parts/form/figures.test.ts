@@ -91,7 +91,7 @@ it('more than a year is said, not counted', () => {
 
 it('the time to pour is its early end, everywhere', () => {
   expect(pourTimeText({ low: 130, mid: 300, high: 520 })).toBe('2 min')
-  expect(pourTimeAtBest({ low: 130, mid: 300, high: 520 })).toBe('perhaps 9 min')
+  expect(pourTimeAtBest({ low: 130, mid: 300, high: 520 })).toBe('perhaps 8½ min')
   expect(pourTimeText({ low: -40, mid: 60, high: 200 })).toBe('hardly any')
   expect(pourTimeAtBest({ low: -90, mid: -60, high: -20 })).toBe('')
 })

@@ -1,5 +1,5 @@
 import type { Range } from '#core/provenance'
-import { durationText } from '~/parts/show/time'
+import { minutesText } from '~/parts/show/time'
 
 /** Less than this is hardly any time, s. */
 export const HARDLY_S = 30
@@ -9,15 +9,15 @@ export const HARDLY_S = 30
  * may be is said beside it where there is room.
  */
 export function pourTimeText(windowS: Range): string {
-  return windowS.low < HARDLY_S ? 'hardly any' : durationText(windowS.low)
+  return windowS.low < HARDLY_S ? 'hardly any' : minutesText(windowS.low)
 }
 
 /** The same in a sentence. */
 export function timeToPour(windowS: Range): string {
-  return windowS.low < HARDLY_S ? 'hardly any time to pour' : `${durationText(windowS.low)} to pour`
+  return windowS.low < HARDLY_S ? 'hardly any time to pour' : `${minutesText(windowS.low)} to pour`
 }
 
 /** What it may come to at best; empty where that is no more. */
 export function pourTimeAtBest(windowS: Range): string {
-  return windowS.high > Math.max(HARDLY_S, windowS.low) ? `perhaps ${durationText(windowS.high)}` : ''
+  return windowS.high > Math.max(HARDLY_S, windowS.low) ? `perhaps ${minutesText(windowS.high)}` : ''
 }

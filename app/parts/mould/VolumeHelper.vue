@@ -175,7 +175,7 @@ const pictureLabel = computed(() => {
           :model-value="volume.cavities"
           kind="number"
           :decimals="0"
-          label="Cavities like this"
+          label="Cavities of this size"
           :min="1"
           :max="200"
           @update:model-value="putVolume({ cavities: Math.round($event ?? 1) })"

@@ -24,7 +24,7 @@ const rows = computed(() => comparisonOf(props.facts, units))
         <th scope="row">{{ row.what }}</th>
         <td>{{ row.planned }}</td>
         <td>
-          <b v-if="row.off">{{ row.happened }} ≠</b><template v-else>{{ row.happened }}</template>
+          <b v-if="row.off">{{ row.happened }}, off</b><template v-else>{{ row.happened }}</template>
         </td>
       </tr>
     </tbody>

@@ -46,6 +46,14 @@ export function durationText(seconds: number): string {
   return counted(days < 10 ? Math.round(days * 2) / 2 : Math.round(days), 'day')
 }
 
+/** A short time that is compared with others, in minutes and halves of them: 90 and 120 s are 1½ and 2 min. */
+export function minutesText(seconds: number): string {
+  if (seconds >= 600) return durationText(seconds)
+  const halves = Math.max(1, Math.round(seconds / 30))
+  const whole = Math.floor(halves / 2)
+  return `${whole > 0 ? whole : ''}${halves % 2 === 1 ? '½' : ''} min`
+}
+
 export function durationRangeText(lowS: number, highS: number): string {
   const [low, high] = [durationText(lowS), durationText(highS)]
   if (low === high) return low

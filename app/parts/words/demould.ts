@@ -109,7 +109,7 @@ export const CONDITION_WORDS: Record<Condition, string> = {
     'It gets very hot inside, which slows its own set and strains it as it cools: leave it in until it has cooled, and pour less at a time next time.',
   heavy:
     'A heavy piece stays hot for long and breaks under its own weight: two pairs of hands, and lift it level.',
-  never_warm: 'Too thin or too cold to be felt warm: that it is not means nothing.',
+  never_warm: 'Too thin or too cold to feel warm. Do not wait for warmth: try a thumbnail.',
 }
 
 export const ACT_WORDS: Record<Act['id'], string> = {
@@ -133,6 +133,6 @@ export const SIGN_WORDS: readonly { sign: string; means: string }[] = [
   {
     sign: 'It was never warm',
     means:
-      'Of a thin or cold piece it means nothing. Of a thick one: old powder, or far too much water; try a thumbnail before you trust it.',
+      'A thin or cold piece never feels warm. A thick one should: old powder, or far too much water. Try a thumbnail before you trust it.',
   },
 ]

@@ -51,7 +51,7 @@ export const CLOCK_WORDS: Record<ClockId, string> = {
   peak: 'A peak stands',
   build_end: 'Too stiff to work',
   soft_window: 'Marks, hangers, trimming',
-  soft_finish: 'Bumps, edges, base: while it is soft',
+  soft_finish: 'Soft enough for bumps, edges, base',
   own: 'This step is over',
   look: 'Have a look at it',
   work_end: 'Too thick to pour',

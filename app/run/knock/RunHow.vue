@@ -2,7 +2,7 @@
 /** One step in full: until which sign, how long, with what, and what comes next. Usage: <RunHow :facts :words :now-ms /> */
 import { computed } from 'vue'
 import { isLastStep, stirringOf, usualTimeS, type PourOutlook } from '#core/pour'
-import { durationText, momentText, spanText } from '~/parts/show/time'
+import { durationText, minutesText, momentText } from '~/parts/show/time'
 import type { StepWords } from '~/parts/words/steps'
 import { stepTitle } from '~/parts/words/stepTitles'
 
@@ -25,8 +25,8 @@ const stirring = computed(() => stirringOf(props.facts, props.nowMs))
 <template>
   <p v-if="stirring" class="stirring" data-testid="stirring">
     <template v-if="stirring.leftS > 0">
-      Stop now: at least <b>{{ spanText(stirring.leftS * 1000) }}</b> to pour. One more minute of stirring
-      costs <b>{{ spanText(stirring.minuteCostS * 1000) }}</b> of it.
+      Stopped now, it pours for at least <b>{{ minutesText(stirring.leftS) }}</b>. One more minute of stirring
+      costs <b>{{ minutesText(stirring.minuteCostS) }}</b> of that.
       <template v-if="stirring.stopByMs > nowMs"
         >Stop by {{ momentText(stirring.stopByMs, nowMs) }}.</template
       >

@@ -95,7 +95,6 @@ describe('scripts by school, from the mould to the last weighing', () => {
     ],
     hand_built: [
       'prepare 0',
-      'check_air 0',
       ...two,
       ...MIX(0),
       'face_coat 0',
@@ -109,7 +108,6 @@ describe('scripts by school, from the mould to the last weighing', () => {
     ],
     reinforced: [
       'prepare 0',
-      'check_air 0',
       ...two,
       ...MIX(0),
       'face_coat 0',

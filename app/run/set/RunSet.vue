@@ -147,8 +147,8 @@ const contradicting = computed(() => props.facts.learnt?.contradicting ?? [])
         </p>
         <p v-for="condition in conditions" :key="condition">{{ CONDITION_WORDS[condition] }}</p>
         <p v-if="act" data-testid="act">
-          <b>{{ ACT_WORDS[act.id] }}: out at {{ at(act.outS) }}</b> instead of
-          {{ at(facts.demould.recommendedS) }}.
+          {{ ACT_WORDS[act.id] }} it would come out at <b>{{ at(act.outS) }}</b>,
+          {{ durationText(facts.demould.recommendedS - act.outS) }} sooner.
         </p>
       </div>
     </div>

@@ -29,7 +29,7 @@ defineProps<{
     <button v-if="scale.isPut" type="button" class="ghost" @click="scale.takeOff()">Take it off</button>
     <template v-if="!scale.says">
       <button v-for="d in scale.others" :key="d.id" type="button" class="ghost" @click="scale.put(d.id)">
-        Use {{ d.name }}<small v-if="d.elsewhere"> (it is at another pour)</small>
+        {{ d.elsewhere ? 'Move' : 'Use' }} {{ d.name }}{{ d.elsewhere ? ' here from another pour' : '' }}
       </button>
       <button
         v-if="scale.line.can && !scale.line.connected"

@@ -63,7 +63,9 @@ export function dryingAhead(facts: PourOutlook, nowMs: number): DryingAhead | un
   if (!drying) return undefined
   const { forecast, startMs, legs, targetLeft } = drying
   const nowS = (nowMs - startMs) / MS_PER.s
-  const dates = dryUsesOf(plan).map((target): DryDate => {
+  // It is out of its mould: whether it may be lifted is no question of drying any more.
+  const uses = dryUsesOf(plan).filter((target) => target !== 'handle' || target === plan.dryTarget)
+  const dates = uses.map((target): DryDate => {
     const { low, mid, high } = timeToFractionS(forecast, targetFractionLeft(target, mix.freeWaterOfDryMass))
     const at = (s: number) => startMs + s * MS_PER.s
     return { target, wanted: target === plan.dryTarget, atMs: { low: at(low), mid: at(mid), high: at(high) } }

@@ -4,7 +4,7 @@ import { FACTOR, likelihoodOf, type FactorId, type Subject } from '../../learn'
 import { bulkDensityOf } from '../../mix'
 import { plasterClass } from '../../plaster'
 import { filledMs, type PourFacts } from '../facts'
-import { FIRST_SCOOP } from '../plan/kept'
+import { FIRST_SCOOP } from '../plan/classValues'
 import { dryingForecastOf, evidenceOf, type ProbeTrace } from '../outlook'
 
 /** What one pour shows of one factor of one subject. */

@@ -10,7 +10,7 @@ import {
 } from '../../mix'
 import type { Range } from '../../provenance'
 import { pieceDrying } from '../after/drying'
-import { FIRST_SCOOP } from './kept'
+import { FIRST_SCOOP } from './classValues'
 import { batchesOf, flowOf, givesMl, largestBowlOf, largestOf, mixInputOf, pourWindowOf } from './mixing'
 import type { PourPlan } from './plan'
 import { workingTimeS } from '../../setting'

@@ -1,12 +1,5 @@
-import {
-  bulkDensityOf,
-  weighOutFromMasses,
-  type Batch,
-  type BatchPlan,
-  type Scoop,
-  type WeighOut,
-} from '../../mix'
-import { plasterClass } from '../../plaster'
+import { weighOutFromMasses, type Batch, type BatchPlan, type WeighOut } from '../../mix'
+import { classValuesOf, type ClassValues } from './classValues'
 import { batchesOf, mixInputOf } from './mixing'
 import type { PourPlan } from './plan'
 import { stepsOf } from './script'
@@ -17,14 +10,6 @@ import type { PlanStep } from './steps'
  * 1: bowls by the whole job's working time. 2: by each bowl's own.
  */
 export const MODEL_VERSION = 2
-
-/** Values of the plaster's class that the plan's figures hang on, as they were. */
-export interface ClassValues {
-  /** Filler that belongs to the class itself, for each of its plaster. */
-  fillerRatio: number
-  /** Bulk density of the powder in the scoop, kg/m³. */
-  bulkKgM3: number
-}
 
 /** What was planned, as it was taken to the bench: a better model never renumbers a pour under way. */
 export interface PlanKept {
@@ -38,20 +23,8 @@ export interface PlanKept {
 /** A plan taken to the bench. */
 export type KeptPlan = PourPlan & { kept: PlanKept }
 
-/** A cup, dug into the bag. */
-export const FIRST_SCOOP: Scoop = { measureMl: 250, packing: 'scooped', weighedKgM3: null }
-
 export function isKept(plan: PourPlan): plan is KeptPlan {
   return 'kept' in plan
-}
-
-export function classValuesOf(plan: PourPlan): ClassValues {
-  if (isKept(plan)) return plan.kept.classValues
-  const { classId } = plan.plaster.properties
-  return {
-    fillerRatio: plasterClass(classId).fillerRatio,
-    bulkKgM3: bulkDensityOf(classId, plan.scoop ?? FIRST_SCOOP).value,
-  }
 }
 
 /** @param batching the plan's bowls, where they do not follow from the models of today. */

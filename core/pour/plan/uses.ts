@@ -1,5 +1,5 @@
 import { DRY_TARGETS, type DryTarget } from '../../drying'
-import { classValuesOf } from './kept'
+import { classValuesOf } from './classValues'
 import type { PourPlan } from './plan'
 
 /** Silica to plaster by weight: of the class, and added. */
