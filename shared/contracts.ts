@@ -369,6 +369,7 @@ export const eventBodySchema = z.discriminatedUnion('type', [
     ...fromReading,
   }),
   z.object({ type: z.literal('scale_failed') }),
+  z.object({ type: z.literal('powder_follows'), follows: z.boolean(), ...inBatch }),
   z.object({
     type: z.literal('corrected'),
     how: z.enum(CORRECTIONS),

@@ -3,6 +3,7 @@ import Button from 'primevue/button'
 import { computed } from 'vue'
 import { compareByUrgency, viewPour } from '#core/pour'
 import { useBench, useNow } from '~/stores/bench'
+import { useForecasts } from '~/stores/forecasts'
 import { usePours } from '~/stores/pours'
 import { useWorkshop } from '~/stores/workshop'
 import { lanesOf } from './lanes'
@@ -10,6 +11,7 @@ import { nextThing } from '~/parts/pour/nextThing'
 import { rawPiece } from '~/parts/show/rawRecord'
 
 const pours = usePours()
+const forecasts = useForecasts()
 const workshop = useWorkshop()
 const now = useNow()
 const bench = useBench()
@@ -23,7 +25,7 @@ const lines = computed(() =>
         piece: record.plan.piece,
         facts,
         view,
-        next: nextThing(facts, view, now.value),
+        next: nextThing(facts, view, now.value, forecasts.isLearning(record.id, facts)),
       }
     })
     .sort((a, b) => compareByUrgency(a.view, b.view) || a.piece.localeCompare(b.piece)),
@@ -140,7 +142,7 @@ const first = computed(() => lines.value[0])
 }
 @media (max-width: 60rem) {
   .bench {
-    grid-template-columns: 1fr;
+    grid-template-columns: minmax(0, 1fr);
     grid-template-rows: auto 1fr;
   }
   .bench > :first-child {

@@ -87,6 +87,7 @@ const plasterName = (id: string | null) => workshop.plasters.find((p) => p.id ==
 <style scoped>
 header {
   display: flex;
+  flex-wrap: wrap;
   align-items: center;
   justify-content: space-between;
   gap: var(--s4);
@@ -123,7 +124,7 @@ header {
     grid-template-columns: minmax(0, 1fr);
   }
   .shelf {
-    grid-template-columns: repeat(2, minmax(0, 1fr));
+    grid-template-columns: repeat(auto-fill, minmax(min(9.5rem, 100%), 1fr));
   }
   .shelf :deep(.tile) {
     padding: var(--s3);

@@ -119,7 +119,7 @@ const undercutMm = computed(() => (described.value?.ok ? described.value.finding
 .lists {
   display: grid;
   gap: var(--s4);
-  grid-template-columns: repeat(auto-fit, minmax(10rem, 1fr));
+  grid-template-columns: repeat(auto-fit, minmax(min(10rem, 100%), 1fr));
 }
 .figures > div {
   display: grid;
@@ -134,7 +134,7 @@ const undercutMm = computed(() => (described.value?.ok ? described.value.finding
   font-weight: 600;
 }
 .lists {
-  grid-template-columns: repeat(auto-fit, minmax(16rem, 1fr));
+  grid-template-columns: repeat(auto-fit, minmax(min(16rem, 100%), 1fr));
 }
 section {
   display: grid;

@@ -34,7 +34,7 @@ export function weighWords(phase: WeighPhase, scaleName: string): string {
     case 'filling':
       return FILLING_WORDS[phase.weighing.state]
     case 'enough':
-      if (phase.weighing.state === 'over') return 'Too much: take some out, or go on and the rest follows'
+      if (phase.weighing.state === 'over') return 'Too much: take some out, or go on and say what follows'
       return phase.offered ? 'Right. Go on' : 'Right'
   }
 }

@@ -2,7 +2,7 @@ import { createPinia, setActivePinia } from 'pinia'
 import { expect, it, vi } from 'vitest'
 import { createApp } from 'vue'
 import { foldPour, keepPlan, type PourEvent } from '#core/pour'
-import { eventAt, testPlan, wholeRun } from '../../tests/unit/plans'
+import { eventAt, fold, testPlan, wholeRun } from '../../tests/unit/plans'
 import { BENCH, benchOf } from './bench'
 import { useForecasts } from './forecasts'
 
@@ -71,4 +71,21 @@ it('a thermometer’s readings count when they come, without a record of any kin
   // A dead one is said, and moves nothing.
   expect(store.outlook('p3', plain).learnt!.probeFaults).toEqual(['dead'])
   expect(store.outlook('p3', plain).demould.recommendedS).toBeCloseTo(before.demould.recommendedS, 0)
+})
+
+it('a window just opened says that it is still learning, until its thermometers were asked and learnt from', async () => {
+  const store = forecasts()
+  const plain = facts()
+  expect(store.isLearning('p4', plain)).toBe(true)
+  store.outlook('p4', plain)
+  expect(store.isLearning('p4', plain)).toBe(true)
+  const readings = Array.from({ length: 10 }, (_, i) => ({ atMs: (12 + i) * MIN, tempC: 20 + i }))
+  store.setProbes('p4', [{ batch: 0, readings }])
+  store.outlook('p4', plain)
+  await until(() => !store.isLearning('p4', plain))
+  expect(store.outlook('p4', plain).learnt!.moved).toBeDefined()
+  // What cannot be had keeps nobody waiting, and what is not poured has nothing to learn from.
+  store.setUnheard('p5')
+  expect(store.isLearning('p5', plain)).toBe(false)
+  expect(store.isLearning('p6', fold(testPlan(), []))).toBe(false)
 })

@@ -3,6 +3,7 @@ import { shallowReactive } from 'vue'
 import { learnPace, type EvidenceOf, type LearntForecast } from '#core/forecast'
 import {
   evidenceOf,
+  filledMs,
   fits,
   forecastPour,
   outlookOf,
@@ -46,6 +47,8 @@ export const useForecasts = defineStore('forecasts', () => {
   const held = shallowReactive(new Map<string, Held>())
   const asked = new Map<string, string>()
   const probesOf = shallowReactive(new Map<string, readonly ProbeTrace[]>())
+  /** Pours of which this window knows what their thermometers have said, or that it cannot be had. */
+  const heardOf = shallowReactive(new Set<string>())
 
   const nowS = (facts: PourFacts) => Math.max(1, (clock.nowMs() - (facts.settingStartMs ?? 0)) / 1000)
 
@@ -102,7 +105,23 @@ export const useForecasts = defineStore('forecasts', () => {
   /** What the thermometers in a pour have said so far. */
   function setProbes(id: string, traces: readonly ProbeTrace[]) {
     probesOf.set(id, traces)
+    heardOf.add(id)
+  }
+  /** It cannot be had: the forecast stands without it. */
+  function setUnheard(id: string) {
+    heardOf.add(id)
+  }
+  /**
+   * Whether what this window shows of a setting piece leaves out what was seen of it: until its thermometers are asked,
+   * and what they said is learnt from. A moment, in which no time is to be read off.
+   */
+  function isLearning(id: string, facts: PourFacts): boolean {
+    if (filledMs(facts.doneAtMs) === undefined || facts.doneAtMs.demould !== undefined) return false
+    if (!heardOf.has(id)) return true
+    const known = held.get(id)
+    const hasReadings = (probesOf.get(id) ?? NO_PROBES).some((t) => t.readings.length > 0)
+    return hasReadings && known?.learnt === undefined
   }
 
-  return { outlook, setProbes, probesOf }
+  return { outlook, setProbes, setUnheard, isLearning, probesOf }
 })

@@ -51,6 +51,7 @@ export const useProbes = defineStore('probes', () => {
     const answer = await callApi<KeptReading[]>(`/api/pours/${encodeURIComponent(pourId)}/readings`)
     if (!answer.ok) {
       traces.delete(pourId)
+      forecasts.setUnheard(pourId)
       return
     }
     for (const { device, channel, batch, atMs, value } of answer.value)

@@ -9,6 +9,7 @@ import { groundOf } from '~/parts/show/ground'
 import { saveFile } from '~/parts/show/saveFile'
 import { momentText } from '~/parts/show/time'
 import { useNow } from '~/stores/bench'
+import { useForecasts } from '~/stores/forecasts'
 import { usePours } from '~/stores/pours'
 import { useUpkeep } from '~/stores/upkeep'
 import { useWorkshop } from '~/stores/workshop'
@@ -17,6 +18,7 @@ import { useWorkshop } from '~/stores/workshop'
 const MOST_LINES = 6
 
 const pours = usePours()
+const forecasts = useForecasts()
 const workshop = useWorkshop()
 const now = useNow()
 const upkeep = useUpkeep()
@@ -25,7 +27,13 @@ const lines = computed(() =>
   pours.open
     .map(({ record, facts }) => {
       const view = viewPour(facts, now.value)
-      return { id: record.id, piece: record.plan.piece, facts, view, next: nextThing(facts, view, now.value) }
+      return {
+        id: record.id,
+        piece: record.plan.piece,
+        facts,
+        view,
+        next: nextThing(facts, view, now.value, forecasts.isLearning(record.id, facts)),
+      }
     })
     .sort((a, b) => compareByUrgency(a.view, b.view) || a.piece.localeCompare(b.piece)),
 )

@@ -64,6 +64,8 @@ export type EventBody =
   /** From here on it is measured by volume: masses are what the volumes should weigh. */
   | { type: 'scale_failed' }
   | ({ type: 'corrected'; how: CorrectionKind; massG: number } & InBatch)
+  /** Far more or less water is in than planned: whether plaster is weighed to it, or as planned. */
+  | ({ type: 'powder_follows'; follows: boolean } & InBatch)
   /** A known volume of slurry was weighed: its consistency is known from its density. */
   | ({ type: 'slurry_checked'; massG: number; volumeMl: number } & InBatch)
   | ({ type: 'sift_started' } & InBatch)
@@ -136,6 +138,7 @@ const BINDS_PLAN: Record<EventBody['type'], boolean> = {
   weighed: true,
   scale_failed: false,
   corrected: true,
+  powder_follows: true,
   slurry_checked: true,
   sift_started: true,
   sifted: true,

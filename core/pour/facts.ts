@@ -178,13 +178,48 @@ interface InBowl {
   waterG: number | undefined
   powderG: number | undefined
   checked: Range | undefined
+  /** What the caster said of the plaster where far more or less water is in than planned; undefined while nothing was. */
+  follows: boolean | undefined
+}
+
+/** So much water more or less plaster follows by itself: a few grams do not matter (common practice, no source). */
+const FOLLOWS_BY_ITSELF = 0.03
+
+const waterShare = ({ planned, inBowl }: Pick<BatchFacts, 'planned' | 'inBowl'>) =>
+  (inBowl.waterG ?? planned.waterG) / planned.waterG
+
+/** Far more or less water is in than planned, and nobody has said yet what is weighed to it. */
+export function asksWhatFollows(bowl: Pick<BatchFacts, 'planned' | 'inBowl'>): boolean {
+  const { follows, powderG } = bowl.inBowl
+  return follows === undefined && powderG === undefined && Math.abs(waterShare(bowl) - 1) > FOLLOWS_BY_ITSELF
+}
+
+/** By how much what is weighed after the water is more or less than planned. */
+export function followsWaterBy(bowl: Pick<BatchFacts, 'planned' | 'inBowl'>): number {
+  const share = waterShare(bowl)
+  return (bowl.inBowl.follows ?? Math.abs(share - 1) <= FOLLOWS_BY_ITSELF) ? share : 1
+}
+
+function inBowlOf(plan: PourPlan, events: readonly PourEvent[]): InBowl {
+  // Water weighed anew, or put right, is another question.
+  const answerAt = events.findLastIndex((e) => e.body.type === 'powder_follows')
+  const waterAt = events.findLastIndex(
+    ({ body }) =>
+      (body.type === 'weighed' && body.what === 'water') ||
+      (body.type === 'corrected' && body.how.startsWith('water')),
+  )
+  const answer = answerAt > waterAt ? events[answerAt]!.body : undefined
+  return {
+    ...weighedInto(plan, events),
+    follows: answer?.type === 'powder_follows' ? answer.follows : undefined,
+  }
 }
 
 /**
  * What is in a bowl by the record: the last weighings and what was put right after them. A slurry check replaces what
  * the scale said of the water, not of the plaster, and is put right after in its turn.
  */
-function inBowlOf(plan: PourPlan, events: readonly PourEvent[]): InBowl {
+function weighedInto(plan: PourPlan, events: readonly PourEvent[]): Omit<InBowl, 'follows'> {
   const powderIn = (upTo: readonly PourEvent[]) => {
     const weighed = lastWeighing(upTo, 'powder')
     return weighed && corrected(weighed.massG, upTo.slice(weighed.at + 1), 'powder_in', 'powder_out')

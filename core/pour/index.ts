@@ -87,7 +87,7 @@ export type {
 } from './plan/steps'
 export { keyOfStep } from './plan/steps'
 export { addLine, canMove, leftOutOf, moveLine, scriptOf, stepsOf } from './plan/script'
-export { filledMs, foldPour } from './facts'
+export { asksWhatFollows, filledMs, foldPour, followsWaterBy } from './facts'
 export type { BatchFacts, PourFacts, PourIssueCode, RecordedWeighing } from './facts'
 export { evidenceOf, fits, forecastPour, outlookFrom, outlookOf, problemOf } from './outlook'
 export type { BatchOutlook, JudgedWeighing, PourForecast, PourOutlook, ProbeTrace } from './outlook'

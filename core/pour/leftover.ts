@@ -31,6 +31,7 @@ export function leftoverNow(facts: PourOutlook, nowMs: number): LeftoverNow {
 const MIXING: ReadonlySet<EventBody['type']> = new Set([
   'weighed',
   'scale_failed',
+  'powder_follows',
   'corrected',
   'slurry_checked',
   'sift_started',

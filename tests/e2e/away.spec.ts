@@ -90,7 +90,7 @@ test('what the workshop would not take is kept in a list: looked at, corrected, 
   expect(file.suggestedFilename()).toBe('not-recorded.json')
   await page.getByRole('button', { name: 'Correct it' }).click()
   await page.getByLabel('It happened at').fill('2026-01-05T10:11:12')
-  await page.getByRole('button', { name: 'Send it like this' }).click()
+  await page.getByRole('button', { name: 'Send it corrected' }).click()
   await expect(page.getByText('Everything you recorded on this device has been taken.')).toBeVisible()
   const [event] = await storedEvents(workshop, id)
   expect(event).toMatchObject({ type: 'mould_ready' })

@@ -84,7 +84,7 @@ test('a pour from tare to tapping by scale, button and thermometer alone; two br
   }
   await expect(head(page)).toHaveText('Leave it alone')
 
-  await page.getByRole('button', { name: 'Put Thermometer, 1 in' }).click()
+  await page.getByRole('button', { name: 'Use Thermometer, 1' }).click()
   probe.act({ do: 'into_plaster', channel: 1, classId: 'pottery', consistency: 70, tempC: 30 })
   await expect(page.getByTestId('thermometer').locator('.figure')).toHaveText(/2[4-9] °C|30 °C/)
   await page.getByRole('button', { name: 'Keep this' }).click()
@@ -161,7 +161,7 @@ test('a scale that falls silent stops nothing: typed values go on, and stand whe
   await expect
     .poll(async () => (await storedEvents(workshop, pourIdOf(page))).at(-1)?.body)
     .toEqual({ type: 'weighed', what: 'water', massG: 710 })
-  // Taken back, the weighing goes on where it was. Too much is said at once, and the plaster follows the water that is really there.
+  // Taken back, the weighing goes on where it was. Too much is said at once, and the plaster follows it where that is wanted.
   await page.getByRole('button', { name: 'Undo' }).click()
   await expect(head(page)).toHaveText('Weigh the water')
   scale.act({ do: 'add', massG: 400, overS: 1 })
@@ -169,5 +169,6 @@ test('a scale that falls silent stops nothing: typed values go on, and stand whe
   await expect(page.locator('.mass')).toContainText('94 g too much of 706 g')
   await pool(page).click()
   await expect(head(page)).toHaveText('Weigh the plaster')
+  await page.getByRole('button', { name: /^Weigh 1143\sg of plaster to it/ }).click()
   await expect(page.locator('.mass')).toContainText('1143 g')
 })

@@ -89,7 +89,7 @@ test('a script of one’s own: another way of filling, a step left out and one a
   await knockTo(page, 'Ready to sift')
   await knockTo(page, 'Sift the plaster in')
   await knockTo(page, 'Stir under the surface')
-  await expect(page.getByTestId('stirring')).toContainText(/Stop now: at least \d+:\d\d to pour/)
+  await expect(page.getByTestId('stirring')).toContainText(/Stopped now, it pours for at least [\d½]+ min/)
   await knockTo(page, 'A little in, and squeeze')
   await knockTo(page, 'Pour')
   // Another window knows who did it.

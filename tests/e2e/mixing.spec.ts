@@ -284,7 +284,7 @@ test('thinner costs what it costs, schools fill the mould to different heights, 
   await expect(page.getByText('Plain 70 is kept.')).toBeVisible()
   await page.getByRole('textbox', { name: 'Consistency' }).fill('80')
   await page.getByLabel('It holds').fill('3 l')
-  await page.getByRole('button', { name: 'Beside this: Plain 70' }).click()
+  await page.getByRole('button', { name: 'Compare: Plain 70' }).click()
   const beside = page.getByTestId('beside')
   await expect(beside.getByRole('row', { name: /^Ratio/ }).getByRole('cell')).toHaveText(['80', '70'])
   await expect(

@@ -149,7 +149,7 @@ test('parts add up, a core comes off, and two ways that disagree ask which to tr
   await page.getByLabel('Across inside').fill('50')
   // 200 × 150 × 40 less π 25² × 40.
   await expect(holds(page)).toHaveText('1.12 l')
-  await page.getByLabel('Cavities like this').fill('2')
+  await page.getByLabel('Cavities of this size').fill('2')
   await expect(holds(page)).toHaveText('2.24 l')
   await page.getByRole('button', { name: 'Check it another way' }).click()
   await page.getByLabel('Water that went in').fill('3 kg')

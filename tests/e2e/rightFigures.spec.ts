@@ -236,12 +236,16 @@ test.describe('with the demo workshop', () => {
       /Tide-clock/,
     ]) {
       await page.getByRole('link', { name: piece }).first().click()
-      for (const tool of ['Undo', 'Note', 'Temperature', /sound/i]) {
-        const button = page.getByRole('button', { name: tool }).first()
+      for (const tool of ['Undo', 'More']) {
+        const button = page.getByRole('button', { name: tool, exact: true })
         await expect(button).toBeInViewport({ ratio: 1 })
         // Nothing lies over it.
         await button.click({ trial: true })
       }
+      await page.getByRole('button', { name: 'More', exact: true }).click()
+      for (const tool of ['Temperature', /Sound/])
+        await expect(page.getByRole('menuitem', { name: tool })).toBeInViewport({ ratio: 1 })
+      await page.keyboard.press('Escape')
       await page.getByRole('link', { name: 'Bench', exact: true }).click()
     }
     await page.getByRole('link', { name: 'Settings', exact: true }).click()

@@ -20,12 +20,12 @@ test('one job through each school of ratio is the same mix', async ({ page, open
   await page.getByRole('button', { name: 'By scoop' }).click()
   await expect(page.getByRole('textbox', { name: 'Powder by scoop' })).toHaveValue('1.68')
   await expect(page.getByTestId('scoops')).toContainText('9½ of 250 ml to 1.41 l of water')
-  await expect(page.getByText('it will really be 59–83')).toBeVisible()
+  await expect(page.getByText('it comes to 59–83')).toBeVisible()
   expect(await figures(page)).toEqual(weighed)
   // The same count of scoops of a heavier powder is a stiffer mix; and its ratio is now known better.
   await page.getByLabel('One weighed scoop').fill('240 g')
   await expect(consistency).toHaveValue('62')
-  await expect(page.getByText('it will really be 58–66')).toBeVisible()
+  await expect(page.getByText('it comes to 58–66')).toBeVisible()
 
   await consistency.fill('70')
   await consistency.blur()

@@ -89,7 +89,7 @@ test('every mould at sixty times its pace: curve, chance, what to look at, the w
       await open(page, `/pour/${id}`)
       await asked
       await expect(page.getByRole('heading', { level: 1 })).toHaveText('Leave it alone')
-      await expect(page.getByTestId('ready')).toContainText('ready now')
+      await expect(page.getByTestId('ready')).toContainText('sure that it is hard enough')
       await expect(page.getByRole('img', { name: /Inside at most/ })).toBeVisible()
       await expect(page.getByRole('region', { name: 'Taking it out' })).toContainText(way)
       const wide = await page.locator('.range').first().textContent()
@@ -97,7 +97,7 @@ test('every mould at sixty times its pace: curve, chance, what to look at, the w
       // One look, found sooner than the bag says.
       await expect(page.getByTestId('look')).toBeVisible()
       await page.getByRole('button', { name: /^Gloss gone/ }).click()
-      await page.getByRole('button', { name: 'Just now' }).click()
+      await expect(page.getByTestId('just-recorded')).toContainText('Gloss gone: just now')
       await expect(page.getByTestId('moved')).toContainText(
         /Gloss gone at \d+ min: \d+ % faster than the bag; out at/,
       )
@@ -161,30 +161,27 @@ test('the set screen by keyboard: a look answered, a curve moved along, what if 
   await page.keyboard.press('-')
   await expect(page.getByRole('button', { name: 'Further' })).toBeDisabled()
   // The same figures for who cannot see it.
-  await page.getByText('The same as a table').click()
+  await page.getByRole('button', { name: 'Table', exact: true }).click()
   await expect(page.getByRole('cell', { name: /^20$/ })).toBeVisible()
+  await page.getByRole('button', { name: 'Close' }).click()
+  // One button for every way of taking it out.
+  const save = async (as: RegExp) => {
+    await page.getByRole('button', { name: 'Save the setting curve' }).click()
+    await page.getByRole('menuitem', { name: as }).click()
+  }
 
-  const [file] = await Promise.all([
-    page.waitForEvent('download'),
-    page.getByRole('button', { name: 'CSV' }).click(),
-  ])
+  const [file] = await Promise.all([page.waitForEvent('download'), save(/CSV/)])
   expect(file.suggestedFilename()).toMatch(/-setting\.csv$/)
   const csv = readFileSync(await file.path(), 'utf8')
   expect(csv).toMatch(/^minutes,inside_c,inside_low_c,inside_high_c,surface_c,set_pct,measured_c\n/)
-  const [drawing] = await Promise.all([
-    page.waitForEvent('download'),
-    page.getByRole('button', { name: 'SVG' }).click(),
-  ])
+  const [drawing] = await Promise.all([page.waitForEvent('download'), save(/SVG/)])
   // Letters and lines, not a picture of them.
   const svg = readFileSync(await drawing.path(), 'utf8')
   expect(svg).toMatch(/^<svg /)
   expect(svg).toContain('>Minutes since powder met water</text>')
   // Inside and surface, as lines of their own.
   expect(svg.match(/<path fill="none"[^>]* stroke-width="3"/g)?.length).toBe(2)
-  const [picture] = await Promise.all([
-    page.waitForEvent('download'),
-    page.getByRole('button', { name: 'PNG' }).click(),
-  ])
+  const [picture] = await Promise.all([page.waitForEvent('download'), save(/PNG/)])
   expect(
     readFileSync(await picture.path())
       .subarray(1, 4)
@@ -198,7 +195,7 @@ test('the set screen by keyboard: a look answered, a curve moved along, what if 
   await page.getByRole('button', { name: 'Close', exact: true }).click()
 
   // What was just written is a logger's file like any other; one in °F with a clock is found out as well.
-  await page.getByRole('button', { name: 'Logger’s file' }).click()
+  await page.getByRole('button', { name: 'Logger', exact: true }).click()
   const rows = [
     'time (s);core °F',
     ...Array.from({ length: 12 }, (_, i) => `${i * 60};${(68 + 3 * i).toFixed(1).replace('.', ',')}`),

@@ -28,7 +28,7 @@ test('a piece that comes out damaged is dried all the same, and the record says 
 }) => {
   await open(page, '/')
   await goTo(page, /Seal’s jaw/)
-  await page.getByRole('button', { name: 'Out, with damage' }).click()
+  await page.getByRole('button', { name: 'Damaged' }).click()
   await expect(head(page)).toHaveText('Let it dry')
   await page.getByRole('link', { name: 'Its record' }).click()
   await expect(page.getByText('Out of the mould, damaged')).toBeVisible()
@@ -41,6 +41,9 @@ test('a pour given up leaves the bench and stands in the log with its reason', a
   await expect(page.getByText('11 on the go')).toBeVisible()
   await goTo(page, /Sea urchin, hand piece 7/)
   await page.getByRole('button', { name: 'Give up' }).click()
+  // Nothing is chosen for one: what is recorded is what was meant.
+  await expect(page.getByRole('button', { name: 'Close this pour' })).toBeDisabled()
+  await page.getByRole('button', { name: 'Failed', exact: true }).click()
   await page.getByRole('button', { name: 'Short, not full' }).click()
   await page.getByLabel('In a few words').fill('The seam opened.')
   await page.getByRole('button', { name: 'Close this pour' }).click()

@@ -3,7 +3,7 @@
  * One button for several lesser things. Usage: <MenuButton label="Take out" :items="[{ label: 'As a table', act }]" />;
  * its look is the caller's, by class and slot.
  */
-import { defineAsyncComponent, nextTick, ref, useTemplateRef, type Component } from 'vue'
+import { nextTick, ref, shallowRef, useTemplateRef, type Component } from 'vue'
 
 export interface MenuEntry {
   label: string
@@ -11,18 +11,15 @@ export interface MenuEntry {
   act: () => void
 }
 /** Its code comes with the first touch. */
-const load = () => import('primevue/menu')
-const Menu = defineAsyncComponent(load)
+const Menu = shallowRef<Component>()
 
 defineProps<{ label: string; items: readonly MenuEntry[] }>()
 defineOptions({ inheritAttrs: false })
 const menu = useTemplateRef<{ toggle: (event: Event) => void }>('menu')
 const button = useTemplateRef<HTMLButtonElement>('button')
-const wanted = ref(false)
 const isOpen = ref(false)
 async function toggle() {
-  wanted.value = true
-  await load()
+  Menu.value ??= (await import('primevue/menu')).default
   await nextTick()
   menu.value?.toggle({ currentTarget: button.value } as unknown as Event)
 }
@@ -39,8 +36,9 @@ async function toggle() {
   >
     <slot>{{ label }}</slot>
   </button>
-  <Menu
-    v-if="wanted"
+  <component
+    :is="Menu"
+    v-if="Menu"
     ref="menu"
     popup
     class="entries"
@@ -59,7 +57,7 @@ async function toggle() {
         <span>{{ item.label }}</span>
       </a>
     </template>
-  </Menu>
+  </component>
 </template>
 
 <style>

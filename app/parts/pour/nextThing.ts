@@ -13,8 +13,11 @@ export interface NextThing {
   late: boolean
 }
 
-/** What a pour wants next, in words: the bench's line and the hero's headline. */
-export function nextThing(facts: PourOutlook, view: PourView, nowMs: number): NextThing {
+/**
+ * What a pour wants next, in words: the bench's line and the hero's headline.
+ * @param isLearning what was seen of it is still being worked out: no time is said yet.
+ */
+export function nextThing(facts: PourOutlook, view: PourView, nowMs: number, isLearning = false): NextThing {
   const stage = stageWord(view.stage, facts.plan)
   if (!facts.next) {
     return { stage, doing: facts.verdict ? VERDICT_WORDS[facts.verdict.verdict] : '', time: '', late: false }
@@ -22,6 +25,7 @@ export function nextThing(facts: PourOutlook, view: PourView, nowMs: number): Ne
   if (view.pastWorking) {
     return { stage, doing: 'Past its working time: say what happened', time: '', late: true }
   }
+  if (isLearning) return { stage, doing: 'Working out when it is ready', time: '…', late: false }
   if (!view.clock) {
     const bowl = facts.batches.length > 1 && view.stage !== 'mould' ? `, bowl ${facts.batch + 1}` : ''
     return { stage, doing: `${stepTitle(facts.next, facts.plan)}${bowl}`, time: '', late: false }

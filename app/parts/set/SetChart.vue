@@ -81,7 +81,7 @@ function key(event: KeyboardEvent) {
 const LABEL_FONT_PX = 14
 const LABEL_ROW_PX = 17
 /** Rows of words above the chart: more of them never stand so close. */
-const LABEL_ROWS = 3
+const LABEL_ROWS = 2
 
 /** The present, when it comes out, windows: upright lines, their words above the chart, each where it has room. */
 const uprights: Plugin<'scatter'> = {
@@ -282,7 +282,7 @@ figure {
   padding: var(--s2) var(--s3);
 }
 .chart {
-  height: 14rem;
+  height: 12.5rem;
   position: relative;
 }
 .tools {

@@ -1,6 +1,6 @@
 import { expect, it } from 'vitest'
-import { evaluatePlan } from '#core/pour'
-import { testPlan, wholeRun, fold } from '../../../tests/unit/plans'
+import { asksWhatFollows, evaluatePlan, type EventBody } from '#core/pour'
+import { eventAt, testPlan, wholeRun, fold } from '../../../tests/unit/plans'
 import { massToWeighG, poolModeOf } from '~/run/knock/advance'
 import { dryingLeft } from '~/parts/pour/dryingLeft'
 import { comparisonOf } from '~/parts/pour/comparison'
@@ -65,15 +65,30 @@ it('writes figures, days and times as the workshop does', () => {
   }
 })
 
-it('powder follows the water that was really weighed', () => {
+it('powder follows a little more water by itself, and much more only once that was said', () => {
   const plan = testPlan()
-  const [ready, water] = wholeRun()
+  const [ready] = wholeRun()
   const planned = fold(plan, []).planned
-  const wetter = {
-    ...water!,
-    body: { type: 'weighed' as const, what: 'water' as const, massG: planned.waterG * 1.05 },
-  }
-  expect(massToWeighG('weigh_powder', fold(plan, [ready!, wetter]))).toBe(Math.round(planned.powderG * 1.05))
+  const after = (share: number, ...more: EventBody[]) =>
+    fold(plan, [
+      ready!,
+      eventAt(2, { type: 'weighed', what: 'water', massG: planned.waterG * share }),
+      ...more.map((body, i) => eventAt(3 + i, body)),
+    ])
+  const powderG = (facts: ReturnType<typeof after>) => massToWeighG('weigh_powder', facts)! / planned.powderG
+  expect(powderG(after(1.02))).toBeCloseTo(1.02, 2)
+  expect(asksWhatFollows(after(1.02).inHand)).toBe(false)
+  expect(powderG(after(1.56))).toBeCloseTo(1, 2)
+  expect(asksWhatFollows(after(1.56).inHand)).toBe(true)
+  const told = (follows: boolean) => after(1.56, { type: 'powder_follows', follows })
+  expect(powderG(told(true))).toBeCloseTo(1.56, 2)
+  expect(powderG(told(false))).toBeCloseTo(1, 2)
+  expect(asksWhatFollows(told(false).inHand)).toBe(false)
+  // Put right, or weighed anew, it is another question.
+  const out = { type: 'corrected', how: 'water_out', massG: 0.56 * planned.waterG } as const
+  expect(asksWhatFollows(after(1.56, out).inHand)).toBe(false)
+  const anew = { type: 'weighed', what: 'water', massG: planned.waterG * 0.8 } as const
+  expect(asksWhatFollows(after(1.56, { type: 'powder_follows', follows: true }, anew).inHand)).toBe(true)
 })
 
 it('a knock never takes a piece out of the mould early', () => {

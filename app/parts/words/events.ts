@@ -30,6 +30,8 @@ export function eventWords(body: EventBody, show: MixShow): string {
       return 'Mould ready'
     case 'weighed':
       return `Weighed ${mass(body.massG)} of ${WEIGHED_WORDS[body.what]}${bowl(body)}`
+    case 'powder_follows':
+      return body.follows ? 'Plaster is weighed to the water' : 'Plaster stays as planned'
     case 'scale_failed':
       return 'The scale failed: measured by volume from here'
     case 'corrected':

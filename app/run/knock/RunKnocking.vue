@@ -44,7 +44,7 @@ const issues = computed(() =>
     <h1>{{ heading.title }}</h1>
     <p class="how">{{ heading.how }}</p>
     <RunTarget
-      v-if="knocking.weighing.targetG !== undefined"
+      v-if="knocking.weighing.targetG !== undefined && !knocking.asks"
       :target-g="knocking.weighing.targetG"
       :phase="knocking.weighing.phase"
       :scale-name="knocking.scale.name"
@@ -79,7 +79,8 @@ const issues = computed(() =>
     </template>
     <template #dock>
       <RunTools :run :fixable="run.step !== 'prepare'" @fix="fixing = true" />
-      <RunPool :run :knocking />
+      <RunFollow v-if="knocking.asks" :run />
+      <RunPool v-else :run :knocking />
     </template>
     <template #rest>
       <RunScales

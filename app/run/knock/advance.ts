@@ -1,5 +1,6 @@
 import {
   STEP,
+  followsWaterBy,
   type EventBody,
   type PourFacts,
   type PourPlan,
@@ -41,12 +42,12 @@ export function isWeighStep(step: StepId | undefined): step is WeighStep {
 
 /**
  * The mass to weigh at this step for the bowl in hand, g. If the water came out a little different, the rest follows
- * it, so that the consistency stays as planned.
+ * it, so that the consistency stays as planned; where it is far off, only once that was said (`RunFollow`).
  */
 export function massToWeighG(step: StepId | undefined, facts: PourFacts): number | undefined {
-  const { planned, inBowl } = facts.inHand
-  const scale = (inBowl.waterG ?? planned.waterG) / planned.waterG
-  const onScale = (massG: number) => roundToDivision(massG * scale, facts.plan.scaleDivisionG)
+  const { planned } = facts.inHand
+  const by = followsWaterBy(facts.inHand)
+  const onScale = (massG: number) => roundToDivision(massG * by, facts.plan.scaleDivisionG)
   if (!isWeighStep(step)) return undefined
   switch (step) {
     case 'weigh_water':

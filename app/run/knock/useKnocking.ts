@@ -1,5 +1,5 @@
 import { computed, reactive } from 'vue'
-import { keyOfStep } from '#core/pour'
+import { asksWhatFollows, keyOfStep } from '#core/pour'
 import { usePours } from '~/stores/pours'
 import type { Run } from '../useRun'
 import { useBowlScale } from '../weigh/useBowlScale'
@@ -20,10 +20,17 @@ export function useKnocking(run: Run) {
     scale,
   )
 
+  /** What is weighed to the water is to be said first. */
+  const asks = computed(
+    () =>
+      run.facts && isWeighStep(run.step) && run.step !== 'weigh_water' && asksWhatFollows(run.facts.inHand),
+  )
   /** What a knock comes to as things stand. @param press of a button on the bench; undefined for a key, a touch or an elbow. */
   function decide(press?: Press): Pressed {
     const nothing = { knownBy: undefined, act: () => {} }
     if (!run.facts?.next || run.mode !== 'knock') return nothing
+    // A question stands where the target is: a knock is no answer to it.
+    if (asks.value) return nothing
     const weighed = isWeighStep(run.step) ? weighing.knock() : undefined
     const knownBy = weighed?.by
     if (weighed?.does === 'wait') return { ...nothing, knownBy }
@@ -65,6 +72,6 @@ export function useKnocking(run: Run) {
     if (weighing.isSilent.value) return 'Type what it shows'
     return weighing.phase.value ? weighKnockWords(weighing.phase.value, usual) : usual
   })
-  return reactive({ weighing, scale, buttons, noise, mayBeNoise, action, knock })
+  return reactive({ weighing, scale, buttons, noise, mayBeNoise, action, asks, knock })
 }
 export type Knocking = ReturnType<typeof useKnocking>

@@ -28,9 +28,7 @@ const range = computed(() => {
     <figcaption>
       Set
       <b>{{ range[0] === range[1] ? figure(range[0], 0) : `${range[0]} to ${range[1]}` }} %</b>
-      through its depth<template v-if="!body.even"
-        >; its form is uneven, so elsewhere it may be less</template
-      >
+      through its depth{{ body.even ? '' : ', less where it is thicker' }}
     </figcaption>
     <div class="strip" aria-hidden="true">
       <span v-for="(a, i) in alpha" :key="i" :style="{ opacity: 0.15 + 0.85 * a }" />

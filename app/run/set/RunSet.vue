@@ -2,7 +2,7 @@
 /**
  * While it sets: its clock (slotted in), how sure it is that it may come out, how hot it is and why, and in the middle
  * the piece's depth and its curve.
- * Usage: <RunSet :facts :pour-id :now-ms><RunClock … /></RunSet>
+ * Usage: <RunSet :facts :pour-id :learning :now-ms><RunClock … /></RunSet>
  */
 import { computed, defineAsyncComponent, ref } from 'vue'
 import { LATEST_OUT } from '#core/demould'
@@ -30,7 +30,13 @@ import DepthStrip from './DepthStrip.vue'
 
 const SetChart = defineAsyncComponent(() => import('~/parts/set/SetChart.vue'))
 
-const props = defineProps<{ facts: PourOutlook; pourId: string; nowMs: number }>()
+const props = defineProps<{
+  facts: PourOutlook
+  pourId: string
+  /** What was seen of it is still being worked out: no chance is said yet. */
+  learning: boolean
+  nowMs: number
+}>()
 const units = useUnits()
 const forecasts = useForecasts()
 const curve = useSetCurve(props.pourId, () => props.facts)
@@ -103,10 +109,11 @@ const contradicting = computed(() => props.facts.learnt?.contradicting ?? [])
   <section class="set" aria-label="How far it is">
     <div class="words">
       <slot />
-      <p class="ready" data-testid="ready">
+      <p v-if="!learning" class="ready" data-testid="ready">
         <b class="figure">{{ chanceText }}</b> sure that it is hard enough now
       </p>
       <div
+        v-if="!learning"
         class="meter"
         role="meter"
         aria-label="Sure that it is hard enough now"

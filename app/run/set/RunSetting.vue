@@ -3,6 +3,7 @@
 import { computed, ref } from 'vue'
 import { useKnock } from '../knock/useKnock'
 import type { EventBody } from '#core/pour'
+import { useForecasts } from '~/stores/forecasts'
 import type { StandingRun } from '../useRun'
 
 const props = defineProps<{ run: StandingRun }>()
@@ -11,6 +12,8 @@ const props = defineProps<{ run: StandingRun }>()
 useKnock(() => {}, props.run.undo)
 const isOut = ref(false)
 const fixing = ref(false)
+const forecasts = useForecasts()
+const learning = computed(() => forecasts.isLearning(props.run.id, props.run.facts))
 const isWaiting = computed(() => props.run.mode === 'wait')
 function out(body: EventBody) {
   isOut.value = false
@@ -22,9 +25,10 @@ function out(body: EventBody) {
   <RunFrame :run>
     <h1>{{ run.words?.title }}</h1>
     <p v-if="!isWaiting" class="how">{{ run.words?.how }}</p>
-    <RunSet :facts="run.facts" :pour-id="run.id" :now-ms="run.now">
+    <RunSet :facts="run.facts" :pour-id="run.id" :learning :now-ms="run.now">
+      <p v-if="learning" class="ask" role="status">Working out when it is ready…</p>
       <RunClock
-        v-if="run.view.clock"
+        v-else-if="run.view.clock"
         :clock="run.view.clock"
         :others="run.view.otherClocks"
         :plan="run.record.plan"

@@ -111,9 +111,10 @@ function reweighed(): EventBody[] {
 }
 function apply(fix: Fix) {
   const corrected = { type: 'corrected' as const, how: fix.how, massG: fix.massG, ...inBatch.value }
-  // Plaster that is still to be weighed follows the water by itself.
-  const follows = props.facts.inHand.inBowl.powderG === undefined && fix.how.startsWith('powder')
-  send(...reweighed(), ...(follows ? [] : [corrected]))
+  // Plaster that is still to be weighed is weighed to the water.
+  const isToCome = props.facts.inHand.inBowl.powderG === undefined && fix.how.startsWith('powder')
+  const follows = { type: 'powder_follows' as const, follows: true, ...inBatch.value }
+  send(...reweighed(), isToCome ? follows : corrected)
 }
 const keepCheck = () =>
   send({ type: 'slurry_checked', massG: checkG.value!, volumeMl: checkMl.value!, ...inBatch.value })

@@ -7,9 +7,10 @@ import type { PlanStep } from './steps'
 
 /**
  * Counts changes of the models that change what a plan comes to. A pour keeps the number it was planned with.
- * 1: bowls by the whole job's working time. 2: by each bowl's own.
+ * 1: bowls by the whole job's working time. 2: by each bowl's own. 3: coats with each bowl that fills moulds of its own;
+ * extraction looked at for silica alone.
  */
-export const MODEL_VERSION = 2
+export const MODEL_VERSION = 3
 
 /** What was planned, as it was taken to the bench: a better model never renumbers a pour under way. */
 export interface PlanKept {
