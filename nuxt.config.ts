@@ -27,6 +27,7 @@ export default defineNuxtConfig({
     'settings',
     'print',
     'wall',
+    'look',
   ].map((room) => ({
     path: `~/${room}`,
     pathPrefix: false,
@@ -87,6 +88,15 @@ export default defineNuxtConfig({
     defaults: {
       // The page's own prefetch hints already bring every view at low priority; running their code can wait for a hand.
       nuxtLink: { prefetchOn: { visibility: false, interaction: true } },
+    },
+  },
+  // Parts in their states are looked at while they are made; whoever casts has no use for that.
+  $production: {
+    hooks: {
+      'pages:extend'(pages) {
+        const at = pages.findIndex((p) => p.path === '/look')
+        if (at >= 0) pages.splice(at, 1)
+      },
     },
   },
   $development: {

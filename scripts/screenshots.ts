@@ -85,7 +85,7 @@ for (const [name, path, viewport] of VIEWS.filter(([n]) => !only || n.startsWith
   if (name === 'pour-set') {
     // Its curve is drawn, and what its thermometer says is learnt from.
     await page.locator('canvas').waitFor()
-    await page.getByText('By the thermometer').waitFor()
+    await page.getByText('By the thermometer:').waitFor()
   }
   if (name === 'mould-edit') {
     // The drawing board, which is the second way this mould was found.
