@@ -121,6 +121,7 @@ for (const [name, path, viewport] of VIEWS.filter(([n]) => !only || n.startsWith
     // Looked at, not recorded: the pour stays as it was.
     await page.getByRole('button', { name: 'Put right' }).click()
     await page.getByLabel('Water really in it').fill('2300')
+    await page.waitForFunction(() => !document.querySelector('.p-dialog-enter-active'))
   }
   await page.screenshot({ path: `${folder}/${name}.png` })
   await context.close()

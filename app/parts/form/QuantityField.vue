@@ -149,11 +149,13 @@ label {
 }
 .line {
   display: flex;
+  flex-wrap: wrap;
   align-items: center;
-  gap: var(--s2);
+  gap: var(--s1) var(--s2);
 }
 .line :deep(input) {
-  width: 100%;
+  flex: 1 1 5.5rem;
+  width: 5.5rem;
   min-width: 0;
 }
 .large :deep(input) {
