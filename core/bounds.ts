@@ -11,3 +11,6 @@ export const MOST_VOLUME_ML = 500_000
 export const LEAST_BOWL_ML = 50
 /** In the workshop's own currency. */
 export const MOST_PRICE = 1_000_000
+
+/** As many scoops go into no bowl. */
+export const MOST_SCOOPS = 10_000

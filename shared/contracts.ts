@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { MOST_PRICE, MOST_STOCKED_G, MOST_VOLUME_ML, MOST_WEIGHED_G } from '../core/bounds'
+import { MOST_PRICE, MOST_SCOOPS, MOST_STOCKED_G, MOST_VOLUME_ML, MOST_WEIGHED_G } from '../core/bounds'
 import { DRY_TARGETS, EXPOSURES, type DryingSpot } from '../core/drying'
 import { CAUSES, FAULT_KINDS, FAULT_PLACES, FINISH_TASKS, UPKEEPS } from '../core/finish'
 import { AIR_TACTICS, MOULD_KINDS, PREPARATIONS, PURPOSES, type CavityDescription } from '../core/mould'
@@ -365,6 +365,7 @@ export const eventBodySchema = z.discriminatedUnion('type', [
     type: z.literal('weighed'),
     what: z.enum(WEIGHED),
     massG: positive(MOST_WEIGHED_G),
+    scoops: z.object({ count: positive(MOST_SCOOPS), measureMl: positive(MOST_VOLUME_ML) }).optional(),
     ...inBatch,
     ...fromReading,
   }),

@@ -56,11 +56,18 @@ interface FromReading {
 export const WEIGHED = ['water', 'admix', 'powder', 'filler'] as const
 export type WeighedWhat = (typeof WEIGHED)[number]
 
+/** How often a measure was filled. */
+export interface Scoops {
+  count: number
+  measureMl: number
+}
+
 export type EventBody =
   /** One line of the preparation list, ticked. */
   | { type: 'prepared'; item: Preparation }
   | { type: 'mould_ready' }
-  | ({ type: 'weighed'; what: WeighedWhat; massG: number } & InBatch & FromReading)
+  /** `scoops` where it was measured by volume: its mass is then what they should weigh. */
+  | ({ type: 'weighed'; what: WeighedWhat; massG: number; scoops?: Scoops } & InBatch & FromReading)
   /** From here on it is measured by volume: masses are what the volumes should weigh. */
   | { type: 'scale_failed' }
   | ({ type: 'corrected'; how: CorrectionKind; massG: number } & InBatch)

@@ -60,6 +60,7 @@ export type {
   DeviceChannel,
   PourEvent,
   ReadingRef,
+  Scoops,
   Verdict,
   WeighedWhat,
 } from './events'

@@ -1,5 +1,6 @@
 import type { Page } from '@playwright/test'
-import { expect, test } from './fixtures'
+import type { EventBody } from '../../core/pour'
+import { expect, knock, pourIdOf, storedEvents, test } from './fixtures'
 
 const figures = async (page: Page) => [
   await page.getByTestId('water').textContent(),
@@ -19,7 +20,7 @@ test('one job through each school of ratio is the same mix', async ({ page, open
 
   await page.getByRole('button', { name: 'By scoop' }).click()
   await expect(page.getByRole('textbox', { name: 'Powder by scoop' })).toHaveValue('1.68')
-  await expect(page.getByTestId('scoops')).toContainText('9½ of 250 ml to 1.41 l of water')
+  await expect(page.getByTestId('scoops')).toContainText('9½ of plaster to 5¾ of water, of 250 ml each')
   await expect(page.getByText('it comes to 59–83')).toBeVisible()
   expect(await figures(page)).toEqual(weighed)
   // The same count of scoops of a heavier powder is a stiffer mix; and its ratio is now known better.
@@ -49,4 +50,40 @@ test('one job through each school of ratio is the same mix', async ({ page, open
   await page.getByRole('link', { name: 'Change the plan' }).click()
   await expect(page.getByRole('radio', { name: 'Mountain' })).toBeChecked()
   await expect(consistency).toHaveValue('70')
+})
+
+test('cups only: a plan met by scoop is run, recorded and carded in scoops', async ({
+  page,
+  open,
+  workshop,
+}) => {
+  await open(page, '/plan')
+  await page.getByRole('button', { name: 'Known' }).click()
+  await page.getByLabel('It holds').fill('2 l')
+  await page.getByRole('button', { name: 'By scoop' }).click()
+  await page.getByRole('button', { name: 'Take it to the bench' }).click()
+  const heading = page.getByRole('heading', { level: 1 })
+  await expect(heading).toHaveText('Get the mould ready')
+  await page.getByRole('link', { name: 'Weigh-out card' }).click()
+  await expect(page.getByTestId('scoops')).toContainText('of water, of 250 ml')
+  await page.goBack()
+  await knock(page)
+  await expect(heading).toHaveText('Measure the water')
+  await expect(page.locator('.mass')).toContainText(/^\s*[\d¼½¾]+ scoops/)
+  const count = await page.getByLabel('Scoops in it').inputValue()
+  await knock(page)
+  await expect(heading).toHaveText('Scoop the plaster')
+  await page.getByLabel('Scoops in it').fill('9')
+  await knock(page)
+  await expect(heading).toHaveText('Ready to sift')
+  await expect(page.getByTestId('last-done')).toContainText('9 × 250 ml of plaster')
+  const measured = (await storedEvents(workshop, pourIdOf(page)))
+    .map(({ body }) => body as EventBody)
+    .filter((body) => body.type === 'weighed')
+  expect(measured.map((m) => m.scoops)).toEqual([
+    { count: Number(count), measureMl: 250 },
+    { count: 9, measureMl: 250 },
+  ])
+  // What is in the bowl by it stays a mass: the forecast goes by it.
+  expect(measured[0]!.massG).toBeGreaterThan(1000)
 })

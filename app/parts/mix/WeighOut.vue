@@ -83,8 +83,8 @@ const heading = computed(() => {
         >.
       </p>
       <p v-if="out.scoops" class="makes" data-testid="scoops">
-        By scoop: <b>{{ out.scoops.text }}</b> of {{ units.volume(plan.scoop!.measureMl) }} to
-        <b>{{ units.volume(out.shown!.waterG) }}</b> of water.
+        By scoop: <b>{{ out.scoops.text }}</b> of plaster to <b>{{ out.scoops.waterText }}</b> of water, of
+        {{ units.volume(plan.scoop!.measureMl) }} each.
         <template v-if="out.scoops.coarse">A smaller scoop would come closer.</template>
       </p>
       <slot />

@@ -29,7 +29,7 @@ import {
   plasterChoice,
 } from '~/plan/planDraft'
 import { bagStateOf, plasterOf } from '~/parts/plaster/plasterChoice'
-import { changeScoop, consistencyOfScoops, scoopParts, scoopsText } from './scoop'
+import { changeScoop, consistencyOfScoops, inScoopsOf, scoopParts, scoopsText } from './scoop'
 import { stepWordsOf, tradeOffRows } from '~/plan/tradeOff'
 import { ingredientsOf, weighOutView } from './weighOut'
 import { failureWords } from '~/parts/words/errors'
@@ -386,4 +386,13 @@ it('has words for whatever a plan can be told', () => {
   const said = asked.flatMap((plan) => evaluatePlan(plan).issues.map((i) => [i.code, issueWords(i, show)]))
   expect(new Set(said.map(([code]) => code)).size).toBeGreaterThanOrEqual(7)
   for (const [code, words] of said) expect(words, code).toMatch(/^\S.*\.$/)
+})
+
+it('a mass in scoops is to a quarter of one, and says where a smaller scoop would come closer', () => {
+  // 2 : 1 of scooped plaster, 850 kg/m³, in cups of 250 ml: 425 g to 250 g.
+  expect(inScoopsOf(425, 0.85, 250)).toEqual({ measureMl: 250, count: 2, gPerScoop: 212.5, coarse: false })
+  expect(inScoopsOf(250, 1, 250)).toMatchObject({ count: 1, gPerScoop: 250 })
+  // Just over half a cup: half a cup is meant, and counts for all of it.
+  expect(inScoopsOf(139, 1, 250)).toEqual({ measureMl: 250, count: 0.5, gPerScoop: 278, coarse: true })
+  expect(inScoopsOf(5, 1, 250).count).toBe(0.25)
 })

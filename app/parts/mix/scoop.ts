@@ -47,6 +47,24 @@ export function scoopBoundsG({ measureMl }: Scoop): { min: number; max: number }
   return { min: (400 * measureMl) / 1000, max: (2000 * measureMl) / 1000 }
 }
 
+/** Something to be measured out by scoops, to a quarter of one. */
+export interface InScoops {
+  measureMl: number
+  /** As many as are wanted, to a quarter; and what each then stands for, g. */
+  count: number
+  gPerScoop: number
+  coarse: boolean
+}
+
+/** The same mass in scoops: water in the same one as the powder. @param gPerMl of it, in the scoop. */
+export function inScoopsOf(massG: number, gPerMl: number, measureMl: number): InScoops {
+  const exact = massG / (gPerMl * measureMl)
+  const count = Math.max(1, Math.round(exact * 4)) / 4
+  return { measureMl, count, gPerScoop: massG / count, coarse: Math.abs(count / exact - 1) > COARSE }
+}
+
+/** Further off than this a smaller scoop comes closer. */
+const COARSE = 0.05
 const QUARTERS = ['', '¼', '½', '¾']
 
 /** Scoops to a quarter, since nobody fills one better; `coarse` where that is more than 5 % off. */
@@ -54,6 +72,6 @@ export function scoopsText(scoops: number): { text: string; coarse: boolean } {
   const quarters = Math.max(1, Math.round(scoops * 4))
   return {
     text: `${quarters >= 4 ? Math.floor(quarters / 4) : ''}${QUARTERS[quarters % 4]}`,
-    coarse: Math.abs(quarters / 4 / scoops - 1) > 0.05,
+    coarse: Math.abs(quarters / 4 / scoops - 1) > COARSE,
   }
 }

@@ -79,7 +79,17 @@ export interface WeighOutView {
   crumbs: Ingredient[]
   /** Of one bowl, or of all where they differ; the share that is hot, 0–1, holds for each. */
   taps: { hotG: number; coldG: number; hotShare: number; waterTempC: number } | undefined
-  scoops: { text: string; coarse: boolean } | undefined
+  /** Powder, and water in the same scoop. */
+  scoops: { text: string; waterText: string; coarse: boolean } | undefined
+}
+
+function inBoth(
+  { waterG }: Batch,
+  powder: ReturnType<typeof scoopsText>,
+  measureMl: number,
+): WeighOutView['scoops'] {
+  const water = scoopsText(waterG / measureMl)
+  return { text: powder.text, waterText: water.text, coarse: powder.coarse || water.coarse }
 }
 
 export function weighOutView(plan: PourPlan, outcome: PlanOutcome): WeighOutView {
@@ -128,6 +138,6 @@ export function weighOutView(plan: PourPlan, outcome: PlanOutcome): WeighOutView
       hotShare: blend.hotG / wholeG,
       waterTempC: blend.waterTempC,
     },
-    scoops: shown && scoopsOf(shown),
+    scoops: shown && plan.scoop && inBoth(shown, scoopsOf(shown)!, plan.scoop.measureMl),
   }
 }

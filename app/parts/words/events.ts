@@ -1,4 +1,5 @@
 import { batchOf, type EventBody } from '#core/pour'
+import { plain } from '~/parts/show/figures'
 import { faultText } from './faults'
 import { TASK_WORDS } from './finish'
 import { CORRECTION_WORDS } from './mix'
@@ -29,7 +30,9 @@ export function eventWords(body: EventBody, show: MixShow): string {
     case 'mould_ready':
       return 'Mould ready'
     case 'weighed':
-      return `Weighed ${mass(body.massG)} of ${WEIGHED_WORDS[body.what]}${bowl(body)}`
+      return body.scoops
+        ? `${plain(body.scoops.count)} × ${volume(body.scoops.measureMl)} of ${WEIGHED_WORDS[body.what]}, ${mass(body.massG)}${bowl(body)}`
+        : `Weighed ${mass(body.massG)} of ${WEIGHED_WORDS[body.what]}${bowl(body)}`
     case 'powder_follows':
       return body.follows ? 'Plaster is weighed to the water' : 'Plaster stays as planned'
     case 'scale_failed':

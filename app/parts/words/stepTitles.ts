@@ -68,15 +68,22 @@ const OF_FILLING: Partial<Record<FillingWay, { first: Some; base?: Some }>> = {
 }
 
 export type StepOf = Pick<PlanStep, 'id' | 'own' | 'batch'>
-export type WaysOf = Pick<PourPlan, 'addingWay' | 'filling'>
+export type WaysOf = Partial<Pick<PourPlan, 'addingWay' | 'filling' | 'ratioMethod'>>
+
+/** Where nothing is weighed. */
+const BY_SCOOP: Some = { weigh_water: 'Measure the water', weigh_powder: 'Scoop the plaster' }
 
 /** What is going on, or to be done, as a heading. */
-export function stepTitle(step: StepOf, { addingWay = 'sifted', filling = 'poured' }: WaysOf): string {
+export function stepTitle(
+  step: StepOf,
+  { addingWay = 'sifted', filling = 'poured', ratioMethod }: WaysOf,
+): string {
   if (step.id === 'own') return step.own?.name ?? 'A step of your own'
   const way = OF_FILLING[filling]
   return (
     (step.batch > 0 ? way?.base?.[step.id] : undefined) ??
     way?.first[step.id] ??
+    (ratioMethod === 'by_volume' ? BY_SCOOP[step.id] : undefined) ??
     OF_ADDING[addingWay]?.[step.id] ??
     TITLES[step.id]
   )

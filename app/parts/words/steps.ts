@@ -198,6 +198,20 @@ const ADDING_CHANGES: Record<AddingWay, Change> = {
   },
 }
 
+/** Where nothing is weighed: the same scoop for both, levelled. */
+const BY_SCOOP: Change = {
+  weigh_water: {
+    action: 'The water is in',
+    how: 'Water first, always. With the scoop that the plaster is taken with, brim full.',
+    gear: 'the clean bowl, the scoop',
+  },
+  weigh_powder: {
+    action: 'The plaster is measured',
+    how: 'Level each scoop with a straight edge, never knock it. Into a dry container of its own.',
+    gear: 'the scoop, dry again; a straight edge; a dry container',
+  },
+}
+
 /** What a way of filling does differently; `base` is what comes after the first bowl. */
 const FILLING_CHANGES: Record<FillingWay, { first: Change; base?: Change }> = {
   poured: { first: {} },
@@ -275,6 +289,7 @@ export function stepWords(step: StepOf, plan: WaysOf, fill?: BowlFill): StepWord
     title,
     ...STEP_WORDS[step.id],
     ...ADDING_CHANGES[plan.addingWay ?? 'sifted'][step.id],
+    ...(plan.ratioMethod === 'by_volume' ? BY_SCOOP[step.id] : undefined),
     ...first[step.id],
     ...(step.batch > 0 ? base?.[step.id] : undefined),
     ...(fill && step.id === 'pour' ? fillingOf(fill) : undefined),

@@ -104,6 +104,9 @@ it('puts every kind of event into the record', () => {
       size: (v) => `${v} mm`,
     })
   expect(line({ type: 'weighed', what: 'powder', massG: 5 })).toBe('Weighed 5 g of plaster')
+  expect(line({ type: 'weighed', what: 'water', massG: 125, scoops: { count: 0.5, measureMl: 250 } })).toBe(
+    '0.5 × 250 ml of water, 125 g',
+  )
   expect(line({ type: 'touch', cue: 'warm', seen: false })).toBe('Feels warm: not yet')
   expect(line({ type: 'temperature', place: 'slurry', tempC: 19 })).toBe('19 °C (slurry)')
   expect(line({ type: 'finished', verdict: 'failed', reason: 'short' })).toBe('Failed: short')

@@ -46,6 +46,7 @@ const issues = computed(() =>
     <RunTarget
       v-if="knocking.weighing.targetG !== undefined && !knocking.asks"
       :target-g="knocking.weighing.targetG"
+      :scoops="knocking.weighing.scoops"
       :phase="knocking.weighing.phase"
       :scale-name="knocking.scale.name"
       :gone="knocking.scale.isGone"

@@ -29,6 +29,8 @@ function tapped() {
   else props.knocking.knock()
 }
 const setMass = (massG: number | undefined) => props.knocking.weighing.setMass(massG)
+const setScoops = (count: number | undefined) =>
+  setMass(count === undefined ? undefined : count * props.knocking.weighing.scoops!.gPerScoop)
 const setProblem = (message: string) => props.knocking.weighing.setProblem(message)
 </script>
 
@@ -36,6 +38,19 @@ const setProblem = (message: string) => props.knocking.weighing.setProblem(messa
   <section class="pool" aria-label="Next">
     <div v-if="isWeighStep(run.step) && !knocking.weighing.phase" class="actual">
       <QuantityField
+        v-if="knocking.weighing.scoops"
+        :key="`scoops ${run.step}${run.facts.batch}`"
+        :model-value="(knocking.weighing.massG ?? 0) / knocking.weighing.scoops.gPerScoop"
+        kind="number"
+        label="Scoops in it"
+        large
+        :min="0.1"
+        :max="10000"
+        @update:model-value="setScoops"
+        @problem="setProblem"
+      />
+      <QuantityField
+        v-else
         :key="`${run.step}${run.facts.batch}`"
         :model-value="knocking.weighing.massG"
         kind="mass"

@@ -5,6 +5,7 @@ import {
   type PourFacts,
   type PourPlan,
   type ReadingRef,
+  type Scoops,
   type StepId,
   type WeighedWhat,
 } from '#core/pour'
@@ -66,7 +67,7 @@ export function advanceBody(
   step: StepId | undefined,
   facts: PourFacts,
   massG: number,
-  from: { reading?: ReadingRef } = {},
+  from: { reading?: ReadingRef; scoops?: Scoops } = {},
 ): EventBody | undefined {
   const inBatch = facts.batch > 0 ? { batch: facts.batch } : {}
   switch (step) {

@@ -1,16 +1,19 @@
 <script setup lang="ts">
 /**
  * What is to be weighed, large. With a scale under the bowl: what is still to go, and the bowl filling up.
- * Usage: <RunTarget :target-g="750" :phase :scale-name="scale.name" :gone="scale.isGone" />
+ * Usage: <RunTarget :target-g="750" :scoops :phase :scale-name="scale.name" :gone="scale.isGone" />
  */
 import { computed } from 'vue'
 import { useUnits } from '~/parts/show/useUnits'
+import { scoopsText, type InScoops } from '~/parts/mix/scoop'
 import type { WeighPhase } from './weighStep'
 import { weighWords } from '../words'
 
 const props = defineProps<{
   targetG: number
   phase: WeighPhase | undefined
+  /** The same by scoop, where the plan is met by scoop. */
+  scoops: InScoops | undefined
   scaleName: string
   gone: boolean
 }>()
@@ -31,11 +34,16 @@ const mark = `${100 / MOST}%`
           >{{ weighing.toGoG < 0 ? 'too much' : 'to go' }} of {{ units.mass(targetG) }}</span
         >
       </template>
+      <template v-else-if="scoops">
+        {{ scoopsText(scoops.count).text }} {{ scoops.count > 1 ? 'scoops' : 'scoop' }}
+        <span class="other">of {{ units.volume(scoops.measureMl) }}: {{ units.mass(targetG) }}</span>
+      </template>
       <template v-else>
         {{ units.mass(targetG) }}
         <span class="other">{{ units.massOther(targetG) }}</span>
       </template>
     </p>
+    <p v-if="scoops?.coarse && !weighing">To a quarter of a scoop: a smaller one would come closer.</p>
     <div v-if="phase" class="gauge" :class="[phase.phase, weighing?.state]" data-testid="gauge">
       <div class="fill" :style="{ width: level }" />
       <div class="mark" :style="{ left: mark }" />

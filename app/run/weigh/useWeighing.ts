@@ -1,6 +1,8 @@
 import { useIntervalFn } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
-import { foldPour, keyOfStep, type PourFacts, type ReadingRef } from '#core/pour'
+import { classValuesOf, foldPour, keyOfStep, type PourFacts, type ReadingRef, type Scoops } from '#core/pour'
+import { inScoopsOf } from '~/parts/mix/scoop'
+import { rounded } from '~/parts/show/figures'
 import type { PourRecord } from '~~/shared/records'
 import { elapsedMs } from '~/stores/clock'
 import { isWeighStep, massToWeighG } from '../knock/advance'
@@ -10,7 +12,7 @@ import { isRight, weighPhaseOf } from './weighStep'
 
 /** What a knock does where something is to be weighed, and by what: which of several windows knows best (`pressed.ts`). */
 export type WeighKnock = { by: KnownBy } & (
-  | { does: 'record'; massG: number; from?: { reading?: ReadingRef } }
+  | { does: 'record'; massG: number; from?: { reading?: ReadingRef; scoops?: Scoops } }
   | { does: 'zero' }
   /** Nothing: it is not there yet, or cannot be read. */
   | { does: 'wait' }
@@ -36,6 +38,16 @@ export function useWeighing(
   const targetG = computed(() => {
     const known = facts()
     return known && massToWeighG(known.step, known)
+  })
+  /** Where the plan is met by scoop and no scale says anything: how many, water in the same one. */
+  const scoops = computed(() => {
+    const known = facts()
+    if (!known || targetG.value === undefined || scale.isExpected.value) return undefined
+    const { ratioMethod, scoop } = known.plan
+    if (ratioMethod !== 'by_volume' || !scoop) return undefined
+    if (known.step === 'weigh_water') return inScoopsOf(targetG.value, 1, scoop.measureMl)
+    if (known.step !== 'weigh_powder') return undefined
+    return inScoopsOf(targetG.value, classValuesOf(known.plan).bulkKgM3 / 1000, scoop.measureMl)
   })
   watch(key, () => {
     typedG.value = undefined
@@ -98,12 +110,18 @@ export function useWeighing(
     problem.value = ''
   }
 
+  /** What was measured by volume is recorded as it was measured. */
+  function scooped(weighedG: number): { scoops?: Scoops } {
+    if (!scoops.value) return {}
+    const { gPerScoop, measureMl } = scoops.value
+    return { scoops: { count: rounded(weighedG / gPerScoop, 2), measureMl } }
+  }
   function knock(): WeighKnock {
     if (!phase.value) {
       const by = isTyped.value ? 'typed' : isSilent.value ? 'nothing' : 'plan'
       return massG.value === undefined || problem.value
         ? { by, does: 'wait' }
-        : { by, does: 'record', massG: massG.value }
+        : { by, does: 'record', massG: massG.value, from: scooped(massG.value) }
     }
     const by = scale.isOwn.value ? 'own_scale' : 'scale'
     if (phase.value.phase === 'zero') return { by, does: 'zero' }
@@ -115,6 +133,7 @@ export function useWeighing(
 
   return {
     targetG,
+    scoops,
     massG,
     setMass: (typed: number | undefined) => (massG.value = typed),
     setProblem: (message: string) => (problem.value = message),
