@@ -82,7 +82,11 @@ it('a window just opened says that it is still learning, until its thermometers 
   const readings = Array.from({ length: 10 }, (_, i) => ({ atMs: (12 + i) * MIN, tempC: 20 + i }))
   store.setProbes('p4', [{ batch: 0, readings }])
   store.outlook('p4', plain)
-  await until(() => !store.isLearning('p4', plain))
+  // As a screen does, which is drawn again with what has come.
+  await until(() => {
+    store.outlook('p4', plain)
+    return !store.isLearning('p4', plain)
+  })
   expect(store.outlook('p4', plain).learnt!.moved).toBeDefined()
   // What cannot be had keeps nobody waiting, and what is not poured has nothing to learn from.
   store.setUnheard('p5')

@@ -119,8 +119,10 @@ export const useForecasts = defineStore('forecasts', () => {
     if (filledMs(facts.doneAtMs) === undefined || facts.doneAtMs.demould !== undefined) return false
     if (!heardOf.has(id)) return true
     const known = held.get(id)
-    const hasReadings = (probesOf.get(id) ?? NO_PROBES).some((t) => t.readings.length > 0)
-    return hasReadings && known?.learnt === undefined
+    const hasReadings = (of: readonly ProbeTrace[] | undefined) =>
+      of?.some((t) => t.readings.length > 0) ?? false
+    // Once some of it was learnt from, what comes on top only sharpens it.
+    return hasReadings(probesOf.get(id)) && !(known?.learnt && hasReadings(known.probes))
   }
 
   return { outlook, setProbes, setUnheard, isLearning, probesOf }

@@ -111,17 +111,17 @@ export function useWeighing(
   }
 
   /** What was measured by volume is recorded as it was measured. */
-  function scooped(weighedG: number): { scoops?: Scoops } {
+  function scooped(weighedG: number): { from?: { scoops: Scoops } } {
     if (!scoops.value) return {}
     const { gPerScoop, measureMl } = scoops.value
-    return { scoops: { count: rounded(weighedG / gPerScoop, 2), measureMl } }
+    return { from: { scoops: { count: rounded(weighedG / gPerScoop, 2), measureMl } } }
   }
   function knock(): WeighKnock {
     if (!phase.value) {
       const by = isTyped.value ? 'typed' : isSilent.value ? 'nothing' : 'plan'
       return massG.value === undefined || problem.value
         ? { by, does: 'wait' }
-        : { by, does: 'record', massG: massG.value, from: scooped(massG.value) }
+        : { by, does: 'record', massG: massG.value, ...scooped(massG.value) }
     }
     const by = scale.isOwn.value ? 'own_scale' : 'scale'
     if (phase.value.phase === 'zero') return { by, does: 'zero' }
