@@ -163,7 +163,7 @@ test('the set screen by keyboard: a look answered, a curve moved along, what if 
   // The same figures for who cannot see it.
   await page.getByRole('button', { name: 'Table', exact: true }).click()
   await expect(page.getByRole('cell', { name: /^20$/ })).toBeVisible()
-  await page.getByRole('button', { name: 'Close' }).click()
+  await page.getByRole('button', { name: 'Close', exact: true }).click()
   // One button for every way of taking it out.
   const save = async (as: RegExp) => {
     await page.getByRole('button', { name: 'Save the setting curve' }).click()

@@ -284,6 +284,8 @@ figure {
 .chart {
   height: 12.5rem;
   position: relative;
+  /* The picture follows a narrower window a moment later. */
+  overflow: hidden;
 }
 .tools {
   display: flex;
