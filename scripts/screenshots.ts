@@ -62,7 +62,7 @@ async function settled(page: Page) {
     () =>
       document.fonts.status === 'loaded' &&
       !/…/.test(document.querySelector('h1')!.textContent!) &&
-      !/(Fetching|Looking)/.test(document.querySelector('main')!.innerText),
+      !/(Fetching|Looking|Working out)/.test(document.querySelector('main')!.innerText),
   )
 }
 

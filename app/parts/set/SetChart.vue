@@ -81,7 +81,7 @@ function key(event: KeyboardEvent) {
 const LABEL_FONT_PX = 14
 const LABEL_ROW_PX = 17
 /** Rows of words above the chart: more of them never stand so close. */
-const LABEL_ROWS = 2
+const LABEL_ROWS = 4
 
 /** The present, when it comes out, windows: upright lines, their words above the chart, each where it has room. */
 const uprights: Plugin<'scatter'> = {
@@ -282,7 +282,7 @@ figure {
   padding: var(--s2) var(--s3);
 }
 .chart {
-  height: 12.5rem;
+  height: 14.5rem;
   position: relative;
   /* The picture follows a narrower window a moment later. */
   overflow: hidden;
