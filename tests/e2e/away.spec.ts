@@ -36,7 +36,9 @@ test('eight windows of one browser share one stream, and another leads when that
   await expect.poll(() => streams).toBe(2)
   await pool(windows[3]!).click()
   for (const window of windows.slice(1)) await expect(head(window)).toHaveText('Weigh the plaster')
-  expect((await storedEvents(workshop, id)).map((e) => e.type)).toEqual(['mould_ready', 'weighed'])
+  await expect
+    .poll(async () => (await storedEvents(workshop, id)).map((e) => e.type))
+    .toEqual(['mould_ready', 'weighed'])
 })
 
 test('a window that follows knows when nobody is connected, and what it recorded goes out in the end', async ({

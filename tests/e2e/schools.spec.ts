@@ -77,13 +77,16 @@ test('cups only: a plan met by scoop is run, recorded and carded in scoops', asy
   await knock(page)
   await expect(heading).toHaveText('Ready to sift')
   await expect(page.getByTestId('last-done')).toContainText('9 × 250 ml of plaster')
-  const measured = (await storedEvents(workshop, pourIdOf(page)))
-    .map(({ body }) => body as EventBody)
-    .filter((body) => body.type === 'weighed')
-  expect(measured.map((m) => m.scoops)).toEqual([
-    { count: Number(count), measureMl: 250 },
-    { count: 9, measureMl: 250 },
-  ])
+  const measured = async () =>
+    (await storedEvents(workshop, pourIdOf(page)))
+      .map(({ body }) => body as EventBody)
+      .filter((body) => body.type === 'weighed')
+  await expect
+    .poll(async () => (await measured()).map((m) => m.scoops))
+    .toEqual([
+      { count: Number(count), measureMl: 250 },
+      { count: 9, measureMl: 250 },
+    ])
   // What is in the bowl by it stays a mass: the forecast goes by it.
-  expect(measured[0]!.massG).toBeGreaterThan(1000)
+  expect((await measured())[0]!.massG).toBeGreaterThan(1000)
 })

@@ -32,8 +32,9 @@ test('a piece that comes out damaged is dried all the same, and the record says 
   await expect(head(page)).toHaveText('Let it dry')
   await page.getByRole('link', { name: 'Its record' }).click()
   await expect(page.getByText('Out of the mould, damaged')).toBeVisible()
-  const stored = await storedEvents(workshop, pourIdOf(page))
-  expect(stored.at(-1)?.body).toEqual({ type: 'demoulded', outcome: 'damaged' })
+  await expect
+    .poll(async () => (await storedEvents(workshop, pourIdOf(page))).at(-1)?.body)
+    .toEqual({ type: 'demoulded', outcome: 'damaged' })
 })
 
 test('a pour given up leaves the bench and stands in the log with its reason', async ({ page, open }) => {
