@@ -14,3 +14,6 @@ export const MOST_PRICE = 1_000_000
 
 /** As many scoops go into no bowl. */
 export const MOST_SCOOPS = 10_000
+
+/** More casts of one pour than these are one lot: nobody tells them apart. */
+export const MOST_TOLD_APART = 500

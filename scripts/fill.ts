@@ -6,7 +6,7 @@ import type { TestDatabase } from '../tests/support/database'
 import { putBag } from '../server/services/bags'
 import { insertMould } from '../server/services/moulds'
 import { putPlaster } from '../server/services/plasters'
-import { rebuildSummaries, searchable } from '../server/services/summaries'
+import { faultTags, rebuildSummaries, searchable } from '../server/services/summaries'
 import { poursById } from '../server/services/pours'
 import { mouldInputSchema } from '../shared/moulds'
 import { DEMO_PLASTERS } from './demoPlasters'
@@ -116,12 +116,15 @@ export async function fillWorkshop({ owner, db, workshopId }: TestDatabase, pour
       const [use] = sum.uses
       await sql`
         insert into pour_summary (pour_id, created_at, piece, mould, plaster, searched, consistency, mould_id, plaster_id,
-          actual_consistency, is_open, stage, rings, verdict, reason, tags, teaches, is_observed, event_count, casts, cost,
+          actual_consistency, is_open, stage, rings, verdict, good, usable, failed, abandoned,
+          tag_pieces, reason, tags, teaches, is_observed, event_count, casts, cost,
           dry_days, place_id, ended_at)
         select c.id, c.at, ${sum.piece} || ' no ' || c.n, ${sum.mould}, ${sum.plaster},
           ${searchable(sum.piece)} || ' no ' || c.n || ${`\n${searchable(sum.mould, sum.plaster)}`}, ${sum.consistency},
           ${sum.mouldId ?? null}::uuid, ${sum.plasterId ?? null}::uuid, ${sum.actualConsistency ?? null}, ${sum.open},
-          ${sum.stage}, ${JSON.stringify(sum.rings)}, ${sum.verdict ?? null}, ${sum.reason},
+          ${sum.stage}, ${JSON.stringify(sum.rings)}, ${sum.verdict ?? null},
+          ${sum.ended.good ?? 0}, ${sum.ended.usable ?? 0}, ${sum.ended.failed ?? 0}, ${sum.ended.abandoned ?? 0},
+          ${JSON.stringify({ ...faultTags(sum), ...(sum.verdict === 'failed' ? { 'cause:no_tap': 1 } : {}) })}, ${sum.reason},
           ${[...sum.tags, ...(sum.verdict === 'failed' ? ['cause:no_tap'] : [])]}::text[], ${sum.teaches}::text[], false,
           ${events.length}, ${sum.casts}, ${sum.cost ?? null}::float, ${sum.dryDays ?? null}::float, ${sum.placeId ?? null}::uuid, c.at + interval '2 days'
         from copy c where c.template = ${id}`.execute(connection)
@@ -133,9 +136,9 @@ export async function fillWorkshop({ owner, db, workshopId }: TestDatabase, pour
         )
       if (use)
         await sql`
-          insert into mould_use (pour_id, mould_id, count, piece, poured_at, outcome, damages)
-          select c.id, ${use.mouldId}, ${use.count}, ${sum.piece} || ' no ' || c.n, c.at, ${use.outcome},
-            ${JSON.stringify(use.damages)}
+          insert into mould_use (pour_id, mould_id, count, piece, poured_at, outcomes, faults, damages)
+          select c.id, ${use.mouldId}, ${use.count}, ${sum.piece} || ' no ' || c.n, c.at,
+            ${JSON.stringify(use.outcomes)}, ${use.faults}::text[], ${JSON.stringify(use.damages)}
           from copy c where c.template = ${id}`.execute(connection)
     }
     await sql`drop table template, template_event, copy`.execute(connection)

@@ -1,5 +1,12 @@
 import { z } from 'zod'
-import { MOST_PRICE, MOST_SCOOPS, MOST_STOCKED_G, MOST_VOLUME_ML, MOST_WEIGHED_G } from '../core/bounds'
+import {
+  MOST_PRICE,
+  MOST_SCOOPS,
+  MOST_TOLD_APART,
+  MOST_STOCKED_G,
+  MOST_VOLUME_ML,
+  MOST_WEIGHED_G,
+} from '../core/bounds'
 import { DRY_TARGETS, EXPOSURES, type DryingSpot } from '../core/drying'
 import { CAUSES, FAULT_KINDS, FAULT_PLACES, FINISH_TASKS, UPKEEPS } from '../core/finish'
 import { AIR_TACTICS, MOULD_KINDS, PREPARATIONS, PURPOSES, type CavityDescription } from '../core/mould'
@@ -355,6 +362,11 @@ const placeSpotSchema = dryingSpotSchema.extend({
   nightAir: dryingAirSchema.optional(),
 })
 
+/** Which pieces it is of, by number; a list that names none would say nothing. */
+const ofPieces = {
+  pieces: z.array(z.int().min(1).max(MOST_TOLD_APART)).min(1).max(MOST_TOLD_APART).optional(),
+}
+
 /** What was taken from a device. */
 const fromReading = { reading: readingRefSchema.optional() }
 
@@ -440,13 +452,14 @@ export const eventBodySchema = z.discriminatedUnion('type', [
     type: z.literal('demoulded'),
     outcome: z.enum(DEMOULD_OUTCOMES),
     gripped: z.boolean().optional(),
+    ...ofPieces,
   }),
   z.object({
     type: z.literal('mould_damage'),
     mouldId: id.nullable(),
     kind: z.enum(MOULD_DAMAGES),
   }),
-  z.object({ type: z.literal('weighing'), massG: positive(MOST_WEIGHED_G), ...fromReading }),
+  z.object({ type: z.literal('weighing'), massG: positive(MOST_WEIGHED_G), ...ofPieces, ...fromReading }),
   z.object({ type: z.literal('dries_at'), spot: placeSpotSchema, lies: z.enum(EXPOSURES) }),
   z.object({ type: z.literal('felt_dry'), clammy: z.boolean() }),
   z.object({ type: z.literal('finish_done'), task: z.enum(FINISH_TASKS) }),
@@ -458,12 +471,14 @@ export const eventBodySchema = z.discriminatedUnion('type', [
     sizeMm: positive(5000).optional(),
     spot: z.object({ x: z.number().min(0).max(1), y: z.number().min(0).max(1) }).optional(),
     photoId: id.optional(),
+    ...ofPieces,
   }),
-  z.object({ type: z.literal('photographed'), photoId: id, caption: text(200) }),
+  z.object({ type: z.literal('photographed'), photoId: id, caption: text(200), ...ofPieces }),
   z.object({
     type: z.literal('finished'),
     verdict: z.enum(VERDICTS),
     reason: text(500),
+    ...ofPieces,
   }),
   z.object({ type: z.literal('note'), text: text(2000).min(1) }),
   z.object({ type: z.literal('plan_holds'), revision }),

@@ -6,10 +6,10 @@ import type { Verdict } from '../core/pour'
 export const figuresQuerySchema = z.object({ months: z.coerce.number().int().min(1).max(120).default(12) })
 
 export interface Figures {
-  /** Pours that ended in a month, `yyyy-MM`, the oldest first. */
+  /** Casts of the pours that ended in a month, `yyyy-MM`, by their verdict, the oldest first. */
   months: { month: string; verdicts: Record<Verdict, number> }[]
-  causes: { cause: CauseId; pours: number }[]
-  faults: { kind: FaultKind; pours: number }[]
+  causes: { cause: CauseId; casts: number }[]
+  faults: { kind: FaultKind; casts: number }[]
   /** Days from coming out to being finished: the middle one, and how many. */
   drying: { placeId: string; days: number; pours: number }[]
   costs: { plasterId: string; casts: number; cost: number }[]

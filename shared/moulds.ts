@@ -25,7 +25,8 @@ import {
 } from '../core/mould'
 import { MOST_VOLUME_ML, MOST_WEIGHED_G } from '../core/bounds'
 import { PLASTER_CLASS_IDS } from '../core/plaster'
-import type { DemouldOutcome, MouldDamage, Verdict } from '../core/pour'
+import type { FaultKind } from '../core/finish'
+import type { MouldDamage, MouldUse } from '../core/pour'
 import type { Provenance } from '../core/provenance'
 import type { Photo } from './photos'
 import { id, name, revision, text } from './text'
@@ -230,7 +231,8 @@ export interface MouldCard extends MouldInput {
       pourId: string
       piece: string
       atMs: number
-      outcome: Verdict | DemouldOutcome | 'poured'
+      outcomes: MouldUse['outcomes']
+      faults: FaultKind[]
     } | null
     damages: { kind: MouldDamage; atMs: number }[]
   }

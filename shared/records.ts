@@ -20,6 +20,10 @@ export interface CastLine {
   stage: Stage
   rings: number[]
   verdict: Verdict | null
+  /** Pieces by their verdict, once each has one. */
+  ended: Partial<Record<Verdict, number>>
+  /** Casts that came out of their moulds. */
+  casts: number
   reason: string
   unreadable: boolean
 }

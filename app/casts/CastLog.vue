@@ -8,7 +8,7 @@ import DataTable from 'primevue/datatable'
 import InputText from 'primevue/inputtext'
 import { computed, ref } from 'vue'
 import { FAULT_KINDS } from '#core/finish'
-import { VERDICTS, viewPour } from '#core/pour'
+import { VERDICTS, countedBy, viewPour } from '#core/pour'
 import type { CastLine } from '~~/shared/records'
 import { useNow } from '~/stores/bench'
 import { usePours } from '~/stores/pours'
@@ -17,7 +17,9 @@ import { FAULT_WORDS } from '~/parts/words/faults'
 import { useCastPage, type CastFilter } from './useCastPage'
 import { tagWords } from './words'
 import { dayText } from '~/parts/show/time'
+import { byKind } from '~/parts/words/pieces'
 import { STAGE_WORDS, VERDICT_WORDS } from '~/parts/words/pour'
+import { counted } from '~/parts/show/counted'
 
 const pours = usePours()
 const now = useNow()
@@ -65,7 +67,7 @@ function mark(id: string) {
 /** Of a pour that is known here, what it is this moment; of the others, what the log says. */
 function lineNow(
   line: CastLine,
-): Pick<CastLine, 'rings' | 'stage' | 'verdict' | 'reason'> & { failed: boolean } {
+): Pick<CastLine, 'rings' | 'stage' | 'verdict' | 'ended' | 'casts' | 'reason'> & { failed: boolean } {
   const record = pours.records.get(line.id)
   const facts = record && pours.factsOf(record)
   if (!facts)
@@ -76,18 +78,21 @@ function lineNow(
     stage: view.stage,
     failed: view.status === 'failed',
     verdict: facts.verdict?.verdict ?? null,
+    ended: countedBy(facts.pieces, (p) => p.verdict?.verdict),
+    casts: facts.pieces.filter((p) => p.out).length,
     reason: facts.verdict?.reason ?? '',
   }
 }
 const rows = computed(() =>
   page.value.items.map((line) => {
-    const { rings, stage, failed, verdict, reason } = lineNow(line)
-    const state = verdict ? VERDICT_WORDS[verdict] : STAGE_WORDS[stage]
+    const { rings, stage, failed, verdict, ended, casts, reason } = lineNow(line)
+    const state = verdict ? byKind(ended, VERDICT_WORDS) : STAGE_WORDS[stage]
     return {
       ...line,
       rings,
       failed,
       reason,
+      count: casts > 1 ? counted(casts, 'cast') : '',
       ratio: line.consistency === null ? '' : `${figure(line.consistency)} water to 100`,
       state: line.unreadable ? 'Cannot be read' : state,
       day: dayText(line.createdAtMs, now.value),
@@ -153,7 +158,9 @@ function open(event: { data: { id: string } }) {
       <Column header="Piece">
         <template #body="{ data: row }">
           <NuxtLink :to="`/casts/${row.id}`" class="piece">{{ row.piece }}</NuxtLink>
-          <span class="soft under">{{ row.mould }}</span>
+          <span class="soft under"
+            >{{ row.mould }}<template v-if="row.count">, {{ row.count }}</template></span
+          >
         </template>
       </Column>
       <Column header="Plaster" class="wide">

@@ -10,7 +10,8 @@ import { usePour } from '~/parts/pour/usePour'
 import { useUnits } from '~/parts/show/useUnits'
 import { counted } from '~/parts/show/counted'
 import { dryingLeft } from '~/parts/pour/dryingLeft'
-import { DRY_TARGET_WORDS, STAGE_WORDS, VERDICT_WORDS } from '~/parts/words/pour'
+import { verdictText } from '~/parts/words/pieces'
+import { DRY_TARGET_WORDS, STAGE_WORDS } from '~/parts/words/pour'
 import { issueWords } from '~/parts/words/mix'
 
 // Drawn on this page only; the bench should not wait for it.
@@ -43,7 +44,7 @@ const drying = computed(() => facts.value?.drying && dryingLeft(facts.value.dryi
         <p class="soft">{{ record.plan.mould.name }} · {{ record.plan.plaster.name }}</p>
         <h1>{{ record.plan.piece }}</h1>
         <p v-if="facts.verdict" class="verdict">
-          <b>{{ VERDICT_WORDS[facts.verdict.verdict] }}.</b> {{ facts.verdict.reason }}
+          <b>{{ verdictText(facts.pieces) }}.</b> {{ facts.verdict.reason }}
         </p>
         <p v-else class="verdict">
           <b>{{ STAGE_WORDS[view.stage] }}.</b> Still on the go.
@@ -62,7 +63,8 @@ const drying = computed(() => facts.value?.drying && dryingLeft(facts.value.dryi
         <BundleButton :request="{ of: 'pour', id }" />
       </div>
     </header>
-    <template v-if="facts.doneAtMs.demould !== undefined || facts.verdict">
+    <template v-if="facts.pieces.some((p) => p.out) || facts.verdict">
+      <CastPieces v-if="facts.pieces.length > 1" :facts="facts" />
       <InspectPiece :facts="facts" :pour-id="id" :now-ms="now" />
       <WhyThis :facts="facts" :pour-id="id" />
       <InUse v-if="facts.verdict" :facts="facts" :pour-id="id" :now-ms="now" />

@@ -9,7 +9,7 @@ import { dayText } from '~/parts/show/time'
 import { useUnits } from '~/parts/show/useUnits'
 import { CAUSE_WORDS } from '~/parts/words/causes'
 import { faultText } from '~/parts/words/faults'
-import { VERDICT_WORDS } from '~/parts/words/pour'
+import { verdictText } from '~/parts/words/pieces'
 import { comparisonOf } from '~/parts/pour/comparison'
 
 const props = defineProps<{ ids: string[] }>()
@@ -42,7 +42,7 @@ const columns = computed(() =>
                 .join('; ') || 'nothing noted',
             ],
             ['Likely cause', causes.map((c) => CAUSE_WORDS[c.cause].name).join('; ') || '–'],
-            ['Ended', f.verdict ? VERDICT_WORDS[f.verdict.verdict] : 'still on the go'],
+            ['Ended', f.verdict ? verdictText(f.pieces) : 'still on the go'],
             ['In words', f.verdict?.reason || '–'],
           ]
         : []

@@ -11,12 +11,21 @@ import { useUnits } from '~/parts/show/useUnits'
 import { FAULT_PLACE_WORDS, FAULT_WORDS, faultText } from '~/parts/words/faults'
 import { usePhotos } from '~/stores/photos'
 import { usePours } from '~/stores/pours'
+import { usePieces } from '~/parts/pour/usePieces'
+import { whichPieces } from '~/parts/words/pieces'
 import { photosOf } from '~/parts/pour/photosOf'
 
 const props = defineProps<{ facts: PourOutlook; pourId: string; nowMs: number }>()
 const pours = usePours()
 const photos = usePhotos()
 const units = useUnits()
+
+/** What is noted and photographed is so of these. */
+const all = computed(() => props.facts.pieces)
+const { chosen: about, said, none } = usePieces(all)
+const asked = Number(useRoute().query.piece)
+if (all.value.some((p) => p.number === asked)) about.value = [asked]
+const ofWhich = (numbers: readonly number[]) => whichPieces(numbers, all.value.length)
 
 const taken = computed(() => photosOf(props.facts))
 /** Empty: the drawn section. Until somebody chooses, the last photograph. */
@@ -52,6 +61,7 @@ function note() {
     kind: kind.value,
     ...(place.value === '' ? {} : { place: place.value }),
     ...(sizeMm.value === undefined ? {} : { sizeMm: sizeMm.value }),
+    ...said.value,
     ...(spot.value ? { spot: spot.value, ...(shown.value === '' ? {} : { photoId: shown.value }) } : {}),
   })
   clear()
@@ -70,7 +80,7 @@ const {
   problem,
   pick: photograph,
 } = usePhotoInput(async (file) => {
-  const answer = await photos.take(props.pourId, file)
+  const answer = await photos.take(props.pourId, file, said.value)
   if (answer.ok) chosen.value = answer.value
   return answer
 })
@@ -79,6 +89,7 @@ const {
 <template>
   <section class="slab inspect" aria-labelledby="inspect-title">
     <h2 id="inspect-title">How it came out</h2>
+    <WhichPieces v-model="about" label="Said of" :pieces="all" />
     <div class="both">
       <div class="pictures">
         <FaultBoard
@@ -104,7 +115,7 @@ const {
             type="button"
             class="thumb"
             :aria-pressed="shown === photo.id"
-            :aria-label="`Photograph of ${momentText(photo.atMs, nowMs)}`"
+            :aria-label="`Photograph of ${momentText(photo.atMs, nowMs)}${photo.pieces ? `, ${ofWhich(photo.pieces)}` : ''}`"
             @click="chosen = photo.id"
           >
             <img :src="photos.addressOf(photo.id, 'thumb')" alt="" loading="lazy" />
@@ -119,7 +130,7 @@ const {
             aria-label="Photograph"
             @change="photograph"
           />
-          <Button severity="secondary" :disabled="busy" @click="camera?.click()"
+          <Button severity="secondary" :disabled="busy || none" @click="camera?.click()"
             ><Camera :size="20" aria-hidden="true" />{{ busy ? 'Sending…' : 'Photograph it' }}</Button
           >
           <Button
@@ -139,7 +150,10 @@ const {
         <ol v-if="faults.length" aria-label="Noted faults">
           <li v-for="fault in faults" :key="fault.eventId">
             <b class="n">{{ fault.n }}</b>
-            <span>{{ faultText(fault, units) }}</span>
+            <span
+              >{{ faultText(fault, units)
+              }}<span v-if="ofWhich(fault.pieces)" class="soft">, {{ ofWhich(fault.pieces) }}</span></span
+            >
             <Button
               severity="secondary"
               :aria-label="`Take back: ${FAULT_WORDS[fault.kind]}`"
@@ -164,7 +178,7 @@ const {
             {{ spot ? 'Marked on the picture.' : 'Press on the picture to mark it, or leave it.' }}
           </p>
           <div class="act">
-            <Button type="submit" label="Note it" :disabled="sizeProblem !== ''" />
+            <Button type="submit" label="Note it" :disabled="sizeProblem !== '' || none" />
             <Button severity="secondary" label="Leave it" @click="clear" />
           </div>
         </form>

@@ -56,25 +56,25 @@ const verdictBars = computed(() =>
     key: v,
     label: VERDICT_WORDS[v],
     value: ended.value[v],
-    text: counted(ended.value[v], 'pour'),
+    text: counted(ended.value[v], 'cast'),
     to: log({ verdict: v }),
   })),
 )
 const causeBars = computed(() =>
-  (found.value?.causes ?? []).map(({ cause, pours }) => ({
+  (found.value?.causes ?? []).map(({ cause, casts }) => ({
     key: cause,
     label: CAUSE_WORDS[cause].name,
-    value: pours,
-    text: counted(pours, 'pour'),
+    value: casts,
+    text: counted(casts, 'cast'),
     to: log({ tags: `cause:${cause}` }),
   })),
 )
 const faultBars = computed(() =>
-  (found.value?.faults ?? []).map(({ kind, pours }) => ({
+  (found.value?.faults ?? []).map(({ kind, casts }) => ({
     key: kind,
     label: FAULT_WORDS[kind],
-    value: pours,
-    text: counted(pours, 'pour'),
+    value: casts,
+    text: counted(casts, 'cast'),
     to: log({ tags: `fault:${kind}` }),
   })),
 )
@@ -127,7 +127,7 @@ const mouldBars = computed(() =>
     <p v-else-if="all === 0" class="soft">Nothing has ended in this time.</p>
     <template v-else>
       <p class="lead">
-        <b>{{ percent(wholeShare) }}</b> of {{ counted(all, 'pour') }} came out good or usable.
+        <b>{{ percent(wholeShare) }}</b> of {{ counted(all, 'cast') }} came out good or usable.
         <span v-if="found.pending > 0" class="soft">Still looking for causes…</span>
       </p>
       <div class="charts">

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** One mould on the shelf, as a picture. Usage: <MouldCardTile :card="card" :plaster="name" /> */
-import { DEMOULD_WORDS } from './words'
+import { lastText } from './words'
 import { computed } from 'vue'
 import { useUnits } from '~/parts/show/useUnits'
 import { counted } from '~/parts/show/counted'
@@ -38,7 +38,7 @@ const last = computed(() => props.card.history.last)
       }}<template v-if="card.isSpill"> · takes leftovers</template></span
     >
     <span class="facts">
-      {{ casts }}<template v-if="last"> · last {{ DEMOULD_WORDS[last.outcome] }}</template>
+      {{ casts }}<template v-if="last"> · last {{ lastText(last) }}</template>
     </span>
     <span v-if="plaster" class="soft facts">{{ plaster }}</span>
     <span v-if="worn && wear" class="worn">{{ WEAR_WORDS[wear.advice] }}</span>

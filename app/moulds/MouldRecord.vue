@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { DEMOULD_WORDS } from './words'
+import { lastText } from './words'
 import Button from 'primevue/button'
 import { computed, ref } from 'vue'
 import { describeCavity } from '#core/mould'
@@ -132,7 +132,7 @@ async function remove() {
             <p v-if="card.history.last">
               Last:
               <NuxtLink :to="`/casts/${card.history.last.pourId}`">{{ card.history.last.piece }}</NuxtLink>,
-              {{ DEMOULD_WORDS[card.history.last.outcome] }}, {{ momentText(card.history.last.atMs, now) }}
+              {{ lastText(card.history.last) }}, {{ momentText(card.history.last.atMs, now) }}
             </p>
             <ul v-if="card.history.damages.length > 0">
               <li v-for="(d, i) in card.history.damages" :key="i">

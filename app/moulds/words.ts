@@ -1,18 +1,17 @@
 import type { MouldTableFault } from '#core/formats'
-import type { DemouldOutcome, Verdict } from '#core/pour'
+import { FAULT_WORDS } from '~/parts/words/faults'
+import { OUTCOME_WORDS, byKind } from '~/parts/words/pieces'
+import type { MouldCard } from '~~/shared/moulds'
 
 /** What only the shelf of moulds says. */
 
-/** How the last pour from a mould came out, after "last". */
-export const DEMOULD_WORDS: Record<Verdict | DemouldOutcome | 'poured', string> = {
-  poured: 'still in it',
-  whole: 'came out whole',
-  damaged: 'came out damaged',
-  broken: 'broke',
-  good: 'good',
-  usable: 'usable',
-  failed: 'failed',
-  abandoned: 'abandoned',
+/** How the last pour from a mould came out, after "last": what was wrong with it comes first. */
+export function lastText({
+  outcomes,
+  faults,
+}: Pick<NonNullable<MouldCard['history']['last']>, 'outcomes' | 'faults'>): string {
+  const wrong = faults.map((f) => FAULT_WORDS[f].toLowerCase())
+  return [...wrong, byKind(outcomes, OUTCOME_WORDS)].join(', ')
 }
 
 export const TABLE_FAULT_WORDS: Record<MouldTableFault, string> = {

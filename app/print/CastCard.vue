@@ -9,7 +9,7 @@ import { dayText } from '~/parts/show/time'
 import { useUnits } from '~/parts/show/useUnits'
 import { CAUSE_WORDS } from '~/parts/words/causes'
 import { faultText } from '~/parts/words/faults'
-import { VERDICT_WORDS } from '~/parts/words/pour'
+import { verdictText, whichPieces } from '~/parts/words/pieces'
 import { useNow } from '~/stores/bench'
 import { useWorkshop } from '~/stores/workshop'
 import { qrPath } from './qr'
@@ -32,6 +32,10 @@ const causes = computed(() =>
     ? diagnosePour(facts.value).causes.filter((c) => c.chance > 0.5)
     : [],
 )
+const whichOf = (numbers: readonly number[]) => {
+  const which = whichPieces(numbers, facts.value?.pieces.length ?? 0)
+  return which && `, ${which}`
+}
 const notes = computed(
   () => facts.value?.live.flatMap(({ body }) => (body.type === 'note' ? [body.text] : [])) ?? [],
 )
@@ -56,7 +60,7 @@ const made = computed(() => {
             }}<template v-if="record.plan.plaster.bag"> · {{ record.plan.plaster.bag.name }}</template>
           </p>
           <p v-if="facts.verdict">
-            <b>{{ VERDICT_WORDS[facts.verdict.verdict] }}.</b> {{ facts.verdict.reason }}
+            <b>{{ verdictText(facts.pieces) }}.</b> {{ facts.verdict.reason }}
           </p>
         </div>
         <svg :viewBox="`0 0 ${code.size} ${code.size}`" role="img" aria-label="Code that leads to its record">
@@ -73,7 +77,7 @@ const made = computed(() => {
           <template v-if="faults.length > 0">
             <h2>What is wrong with it</h2>
             <ol>
-              <li v-for="f in faults" :key="f.eventId">{{ faultText(f, units) }}</li>
+              <li v-for="f in faults" :key="f.eventId">{{ faultText(f, units) }}{{ whichOf(f.pieces) }}</li>
             </ol>
           </template>
           <template v-for="cause in causes" :key="cause.cause">

@@ -13,8 +13,21 @@ const workshop = useWorkshop()
 const now = useNow()
 const { record, facts, failure } = usePour(id)
 
-const address = `${location.origin}/casts/${id}`
-const code = computed(() => qrPath(address))
+/** One for each cast: six of one pour go into six drawers. */
+const labels = computed(() => {
+  const pieces = facts.value?.pieces ?? []
+  return pieces.map((piece) => {
+    const address = `${location.origin}/casts/${id}${pieces.length > 1 ? `?piece=${piece.number}` : ''}`
+    return {
+      address,
+      code: qrPath(address),
+      number: piece.number,
+      of: pieces.length > 1 ? `${piece.number} of ${pieces.length}` : '',
+      mould: pieces.length > 1 ? piece.name : record.value!.plan.mould.name,
+      verdict: piece.verdict,
+    }
+  })
+})
 const poured = computed(() => {
   const at = facts.value?.doneAtMs.demould ?? record.value?.createdAtMs
   return at === undefined ? '' : dayText(at, now.value)
@@ -28,26 +41,34 @@ const notes = computed(
 <template>
   <PrintPage :back="`/casts/${id}`" back-name="Back to the cast">
     <h1 v-if="!record">{{ failure || 'Fetching the record…' }}</h1>
-    <section v-else class="label">
-      <svg :viewBox="`0 0 ${code.size} ${code.size}`" role="img" :aria-label="`Code of ${address}`">
-        <path :d="code.path" />
-      </svg>
-      <div>
-        <h1>{{ record.plan.piece }}</h1>
-        <p>
-          <b>{{ poured }}</b><template v-if="who"> · {{ who }}</template> ·
-          {{ workshop.settings.workshopName }}
-        </p>
-        <p>{{ record.plan.plaster.name }}, {{ Math.round(record.plan.consistency) }} to 100</p>
-        <p>{{ record.plan.mould.name }}</p>
-        <p v-if="facts?.verdict">
-          {{ VERDICT_WORDS[facts.verdict.verdict]
-          }}{{ facts.verdict.reason ? `: ${facts.verdict.reason}` : '' }}
-        </p>
-        <p v-for="note in notes" :key="note" class="small">{{ note }}</p>
-        <p class="small">{{ address }}</p>
-      </div>
-    </section>
+    <template v-else>
+      <section v-for="label in labels" :key="label.number" class="label">
+        <svg
+          :viewBox="`0 0 ${label.code.size} ${label.code.size}`"
+          role="img"
+          :aria-label="`Code of ${label.address}`"
+        >
+          <path :d="label.code.path" />
+        </svg>
+        <div>
+          <h1>
+            {{ record.plan.piece }}<template v-if="label.of">, {{ label.of }}</template>
+          </h1>
+          <p>
+            <b>{{ poured }}</b><template v-if="who"> · {{ who }}</template> ·
+            {{ workshop.settings.workshopName }}
+          </p>
+          <p>{{ record.plan.plaster.name }}, {{ Math.round(record.plan.consistency) }} to 100</p>
+          <p>{{ label.mould }}</p>
+          <p v-if="label.verdict">
+            {{ VERDICT_WORDS[label.verdict.verdict]
+            }}{{ label.verdict.reason ? `: ${label.verdict.reason}` : '' }}
+          </p>
+          <p v-for="note in notes" :key="note" class="small">{{ note }}</p>
+          <p class="small">{{ label.address }}</p>
+        </div>
+      </section>
+    </template>
   </PrintPage>
 </template>
 

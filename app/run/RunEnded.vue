@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** A run that is over: how it ended, and the way to its record. Usage: <RunEnded :run /> */
-import { VERDICT_WORDS } from '~/parts/words/pour'
+import { verdictText } from '~/parts/words/pieces'
 import { useKnock } from './knock/useKnock'
 import type { StandingRun } from './useRun'
 
@@ -11,7 +11,7 @@ useKnock(() => {}, props.run.undo)
 
 <template>
   <RunFrame :run>
-    <h1>{{ run.facts.verdict ? VERDICT_WORDS[run.facts.verdict.verdict] : 'Finished' }}</h1>
+    <h1>{{ run.facts.verdict ? verdictText(run.facts.pieces) : 'Finished' }}</h1>
     <p class="how">{{ run.facts.verdict?.reason }}</p>
     <template #dock>
       <RunTools :run />

@@ -38,10 +38,14 @@ export const usePhotos = defineStore('photos', () => {
     waiting.value.get(id)?.url ?? `/api/photos/${id}?size=${size}`
 
   /** Keeps a picture and records that it was taken. @returns why not, where it is none. */
-  async function take(pourId: string, picture: File, caption = ''): Promise<ApiResult<string>> {
+  async function take(
+    pourId: string,
+    picture: File,
+    of: { pieces?: number[] } = {},
+  ): Promise<ApiResult<string>> {
     const failure = whyNoPhoto(picture)
     if (failure) return { ok: false, failure }
-    const photo = { id: crypto.randomUUID(), pourId, caption, picture }
+    const photo = { id: crypto.randomUUID(), pourId, caption: '', picture }
     try {
       box ??= openPhotoBox()
       if (isReal) await (await box).add(photo)
@@ -49,7 +53,7 @@ export const usePhotos = defineStore('photos', () => {
       console.error('the browser does not keep photographs', error)
     }
     hold(photo)
-    await pours.record(pourId, { type: 'photographed', photoId: photo.id, caption })
+    await pours.record(pourId, { type: 'photographed', photoId: photo.id, caption: '', ...of })
     const sent = await send(photo)
     if (sent === 'later') retryLater()
     return typeof sent === 'object' ? { ok: false, failure: sent } : { ok: true, value: photo.id }

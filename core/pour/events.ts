@@ -40,6 +40,11 @@ interface InBatch {
   batch?: number
 }
 
+/** Which pieces of the pour, by their numbers from 1; all of them where it is not said. */
+interface OfPieces {
+  pieces?: number[]
+}
+
 /** What a device can be put to a bowl with: its mass, one of its thermometers, its button. */
 export type DeviceChannel = 'mass' | 'button' | `t${number}`
 
@@ -112,10 +117,10 @@ export type EventBody =
   | { type: 'touch'; cue: TouchCue; seen: boolean; already?: boolean }
   | ({ type: 'temperature'; place: 'slurry' | 'surface' | 'room'; tempC: number } & InBatch & FromReading)
   /** How it came out; the release did not do its work where it gripped. */
-  | { type: 'demoulded'; outcome: DemouldOutcome; gripped?: boolean }
+  | ({ type: 'demoulded'; outcome: DemouldOutcome; gripped?: boolean } & OfPieces)
   /** Something happened to the mould itself, not to the piece. */
   | { type: 'mould_damage'; mouldId: string | null; kind: MouldDamage }
-  | ({ type: 'weighing'; massG: number } & FromReading)
+  | ({ type: 'weighing'; massG: number } & OfPieces & FromReading)
   /** From here on it dries elsewhere, or lies otherwise. */
   | { type: 'dries_at'; spot: DryingSpot; lies: Exposure }
   /** Felt with the hand: cold and clammy, or not any more. */
@@ -125,10 +130,10 @@ export type EventBody =
   /** Done with or to a piece that is in use. */
   | { type: 'kept_up'; what: Upkeep }
   /** Something is wrong with the piece. */
-  | ({ type: 'defect' } & Fault)
+  | ({ type: 'defect' } & Fault & OfPieces)
   /** A photograph was taken; the picture itself goes by its id. */
-  | { type: 'photographed'; photoId: string; caption: string }
-  | { type: 'finished'; verdict: Verdict; reason: string }
+  | ({ type: 'photographed'; photoId: string; caption: string } & OfPieces)
+  | ({ type: 'finished'; verdict: Verdict; reason: string } & OfPieces)
   | { type: 'note'; text: string }
   /** What was recorded for an earlier revision of the plan holds for the present one. */
   | { type: 'plan_holds'; revision: number }

@@ -14,7 +14,8 @@ import {
 } from '../mix'
 import type { Range } from '../provenance'
 import { workingTimeS, type SettingInput } from '../setting'
-import { batchOf, bindsPlan, liveEvents, type PourEvent, type Verdict, type WeighedWhat } from './events'
+import { batchOf, bindsPlan, liveEvents, type PourEvent, type WeighedWhat } from './events'
+import { allOutMs, foldPieces, verdictOf, type PieceFacts, type PieceVerdict } from './pieces'
 import { dryingLegs, type DryingLeg } from './after/drying'
 import { keptTotal, type KeptPlan } from './plan/kept'
 import { givesMl, mixInputOf } from './plan/mixing'
@@ -101,20 +102,33 @@ export interface PourFacts {
         targetLeft: number
       }
     | undefined
-  verdict: { verdict: Verdict; reason: string; atMs: number } | undefined
+  /** Each cast, and what became of it. */
+  pieces: PieceFacts[]
+  /** Of the pour as a whole, once every piece has one. */
+  verdict: PieceVerdict | undefined
 }
 
 /** A weighing of the drying piece, by the event that recorded it. */
 export interface RecordedWeighing extends Weighing {
   eventId: string
+  /** What lay on the scale, by the numbers of the pieces. */
+  pieces: number[]
 }
 
-/** First time that each step of each bowl was recorded. Running short empties the bowl: it is all in the mould. */
-function firstDoneAt(live: readonly PourEvent[]): Map<string, number> {
+/**
+ * First time that each step of each bowl was recorded. Running short empties the bowl: it is all in the mould. What is done
+ * to each piece is done once it is done to the last.
+ */
+function firstDoneAt(live: readonly PourEvent[], pieces: readonly PieceFacts[]): Map<string, number> {
   const done = new Map<string, number>()
+  const outMs = allOutMs(pieces)
+  if (outMs !== undefined) done.set(stepKey('demould', 0), outMs)
+  const ended = verdictOf(pieces)
+  if (ended) done.set(stepKey('dry', 0), ended.atMs)
   for (const { body, occurredAtMs } of live) {
     const key = keyCompletedBy(body)
     const batch = batchOf(body)
+    if (body.type === 'demoulded' || body.type === 'finished') continue
     const emptied = body.type === 'ran_short' ? [stepKey('pour', batch), stepKey('build', batch)] : []
     for (const k of key === undefined ? emptied : [key]) if (!done.has(k)) done.set(k, occurredAtMs)
   }
@@ -358,11 +372,19 @@ function dryingFromEvents(
   live: readonly PourEvent[],
   startMs: number | undefined,
   mix: MixProperties,
+  weighed: ReadonlyMap<string, number[]>,
 ): PourFacts['drying'] {
   if (startMs === undefined) return undefined
   const weighings = live.flatMap((e) =>
     e.body.type === 'weighing' && e.occurredAtMs >= startMs
-      ? [{ eventId: e.id, timeS: (e.occurredAtMs - startMs) / 1000, massG: e.body.massG }]
+      ? [
+          {
+            eventId: e.id,
+            timeS: (e.occurredAtMs - startMs) / 1000,
+            massG: e.body.massG,
+            pieces: weighed.get(e.id) ?? [],
+          },
+        ]
       : [],
   )
   const legs = dryingLegs(plan, live, startMs)
@@ -418,8 +440,8 @@ function bowlsAndSteps(plan: KeptPlan, live: readonly PourEvent[]) {
   return { steps, bowls }
 }
 
-/** All bowls in one, where every planned one has been weighed. */
-function wholeOf(plan: PourPlan, batches: readonly BatchFacts[]): WeighOut | undefined {
+/** Bowls in one, where every planned one of them has been weighed. */
+export function wholeOf(plan: PourPlan, batches: readonly BatchFacts[]): WeighOut | undefined {
   const weighed = batches.map((b) => b.actual).filter((a) => a !== undefined)
   if (batches.some((b) => !b.topUp && !b.actual)) return undefined
   const sum = (of: 'waterG' | 'powderG') => weighed.reduce((total, a) => total + a[of], 0)
@@ -455,9 +477,12 @@ export function foldPour(plan: KeptPlan, events: readonly PourEvent[], revision 
   const all = liveEvents(events)
   const { counted: live, stale } = byRevision(all, revision)
   const { steps, bowls } = bowlsAndSteps(plan, live)
-  const done = firstDoneAt(live)
+  const { pieces, weighed } = foldPieces(plan, live)
+  const done = firstDoneAt(live, pieces)
   // A forgotten tap does not hold the pour up: the step in hand follows the furthest one done.
-  const next = steps[steps.findLastIndex((s) => done.has(keyOfStep(s))) + 1]
+  const first = steps.findLastIndex((s) => done.has(keyOfStep(s))) + 1
+  const someOut = pieces.some((p) => p.out)
+  const next = steps[someOut ? Math.max(first, steps.findIndex((s) => s.id === 'demould')) : first]
   const batch = next === undefined || isAfterPouring(next) ? bowls.length - 1 : next.batch
   const scaleFailed = live.some((e) => e.body.type === 'scale_failed')
   const doneOfBowls = bowls.map((_, i) => doneOf(done, steps, i))
@@ -470,7 +495,6 @@ export function foldPour(plan: KeptPlan, events: readonly PourEvent[], revision 
   const actual = wholeOf(plan, batches)
   const sound = actual !== undefined && batches.every((b) => b.issues.every((i) => i.severity !== 'error'))
   const mix = sound ? actual.properties : mixProperties(mixInputOf(plan))
-  const end = live.findLast((e) => e.body.type === 'finished')
   const { settingInput, siftS, settingStartMs, issues, doneAtMs } = inHand
   return {
     plan,
@@ -493,10 +517,8 @@ export function foldPour(plan: KeptPlan, events: readonly PourEvent[], revision 
     settingStartMs,
     settingInput,
     mix,
-    drying: dryingFromEvents(plan, live, doneAtMs.demould, mix),
-    verdict:
-      end?.body.type === 'finished'
-        ? { verdict: end.body.verdict, reason: end.body.reason, atMs: end.occurredAtMs }
-        : undefined,
+    drying: dryingFromEvents(plan, live, doneAtMs.demould, mix, weighed),
+    pieces,
+    verdict: verdictOf(pieces),
   }
 }

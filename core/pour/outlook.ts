@@ -1,4 +1,4 @@
-import { DOUBTFUL_Z, type DryingForecast, type NextWeighing } from '../drying'
+import { DOUBTFUL_Z, timeToFractionS, type DryingForecast, type NextWeighing } from '../drying'
 import type { DemouldForecast } from '../demould'
 import {
   forecastSet,
@@ -13,6 +13,7 @@ import type { SettingForecast } from '../setting'
 import { MS_PER } from '../units'
 import { pieceDrying, weighNext } from './after/drying'
 import { foldPour, filledMs, type BatchFacts, type PourFacts, type RecordedWeighing } from './facts'
+import { isInPlay } from './pieces'
 import type { PourEvent } from './events'
 import type { KeptPlan } from './plan/kept'
 import { flowOf, type Flow } from './plan/mixing'
@@ -26,7 +27,12 @@ export interface PourForecast {
   bowls: BowlForecast[]
   /** What was learnt of the bucket in hand from what was seen of it; undefined while nothing was. */
   learnt: Omit<LearntForecast, keyof SetForecast> | undefined
-  drying: (DryingForecast & { weighNext: NextWeighing | undefined }) | undefined
+  drying: (DryingForecast & DriedTogether & { weighNext: NextWeighing | undefined }) | undefined
+}
+
+/** Of several pieces, which ones a forecast of drying is of: those that are weighed together, and take longest. */
+export interface DriedTogether {
+  pieces: number[]
 }
 
 export type BatchOutlook = BatchFacts & BowlForecast
@@ -45,7 +51,7 @@ export interface PourOutlook extends Omit<PourFacts, 'batches' | 'inHand' | 'dry
   drying:
     | (Omit<NonNullable<PourFacts['drying']>, 'weighings'> & {
         weighings: JudgedWeighing[]
-        forecast: DryingForecast
+        forecast: DryingForecast & DriedTogether
         /** When weighing tells most. */
         weighNext: NextWeighing | undefined
       })
@@ -118,15 +124,51 @@ const plain = ({ setting, demould, marks }: SetForecast): SetForecast => ({ sett
 /** Whether nobody is up at a moment: core knows no time zone. */
 export type IsNight = (atMs: number) => boolean
 
-/** The drying of a piece that is out, by everything weighed and felt of it. */
+/** Weighings of the same pieces together, in order; one lot without any where nothing was weighed. */
+function weighedTogether({ pieces }: PourFacts, weighings: readonly RecordedWeighing[]) {
+  const lots = new Map<string, { pieces: number[]; weighings: RecordedWeighing[] }>()
+  for (const w of weighings) {
+    const lot = lots.get(w.pieces.join()) ?? { pieces: w.pieces, weighings: [] }
+    lot.weighings.push(w)
+    lots.set(w.pieces.join(), lot)
+  }
+  if (lots.size > 0) return [...lots.values()]
+  const left = pieces.filter(isInPlay)
+  return [{ pieces: (left.length > 0 ? left : pieces).map((p) => p.number), weighings: [] }]
+}
+
+/** Two weighings tell a pace; one alone tells a mass. */
+const TELL_A_PACE = 2
+
+/**
+ * The drying of pieces that are out, by everything weighed and felt of them. Pieces weighed apart dry each at a pace of its
+ * own: it waits for the slowest of those that tell theirs.
+ */
 export function dryingForecastOf(
-  { plan, mix }: PourFacts,
+  facts: PourFacts,
   { weighings, legs, felt, targetLeft, startMs }: NonNullable<PourFacts['drying']>,
   isNight?: IsNight,
 ): NonNullable<PourForecast['drying']> {
-  const { forecast } = pieceDrying(plan, mix, weighings, legs, felt)
+  const { plan, mix } = facts
+  const lots = weighedTogether(facts, weighings).map((lot) => {
+    const of = facts.pieces.filter((p) => lot.pieces.includes(p.number))
+    const cavityMl =
+      of.length === facts.pieces.length ? undefined : of.reduce((sum, p) => sum + p.cavityMl, 0)
+    return { ...lot, forecast: pieceDrying(plan, mix, lot.weighings, legs, felt, cavityMl).forecast }
+  })
+  const told = lots.filter((l) => l.weighings.length >= TELL_A_PACE)
+  const dryS = (lot: (typeof lots)[number]) => timeToFractionS(lot.forecast, targetLeft).mid
+  const slowest = (told.length > 0 ? told : lots.slice(-1)).reduce((a, b) => (dryS(b) > dryS(a) ? b : a))
+  const z = new Map(
+    lots.flatMap((l) => l.weighings.map((w, i) => [w.eventId, l.forecast.z[i] ?? 0] as const)),
+  )
   const isUp = isNight && ((atS: number) => !isNight(startMs + atS * MS_PER.s))
-  return { ...forecast, weighNext: weighNext(plan, forecast, weighings, targetLeft, isUp) }
+  return {
+    ...slowest.forecast,
+    z: weighings.map((w) => z.get(w.eventId)!),
+    pieces: slowest.pieces,
+    weighNext: weighNext(plan, slowest.forecast, slowest.weighings, targetLeft, isUp),
+  }
 }
 
 /**

@@ -62,7 +62,9 @@ it('a plan nobody has begun is open, under its names, and has touched no bag and
     reason: '',
     actualConsistency: undefined,
     draws: [],
-    uses: [{ mouldId: MOULD, count: 3, pouredAtMs: undefined, outcome: 'poured', damages: [] }],
+    uses: [
+      { mouldId: MOULD, count: 3, pouredAtMs: undefined, outcomes: { poured: 3 }, faults: [], damages: [] },
+    ],
   })
 })
 
@@ -108,7 +110,7 @@ describe('what was done with the mould', () => {
     ],
   ])('%s', (_, bodies, outcome, pouredAtMs) => {
     const [use] = sum(...bodies.map((body, i) => at(i, body))).uses
-    expect(use).toMatchObject({ count: 3, outcome, pouredAtMs })
+    expect(use).toMatchObject({ count: 3, outcomes: { [outcome]: 3 }, pouredAtMs })
   })
   it('damage is noted at the mould it befell, also one that is not in the plan', () => {
     const other = '0a000000-0000-4000-8000-000000000002'

@@ -7,15 +7,15 @@ import {
   type PourEvent,
   type Verdict,
 } from './events'
-import type { UpkeepAct } from '../finish'
+import type { FaultKind, UpkeepAct } from '../finish'
 import { MS_PER } from '../units'
 import { foldPour, type PourFacts } from './facts'
-import { faultsOf } from './after/faults'
+import { faultsOf, piecesWith } from './after/faults'
 import { subjectsOf } from './after/observations'
 import type { KeptPlan } from './plan/kept'
-import { castsOf } from './plan/plan'
 import type { Stage } from './plan/steps'
 import { upkeepOf } from './after/upkeep'
+import { countedBy, type PieceFacts } from './pieces'
 import { stageReached } from './view'
 
 /** Plaster that one bowl took out of its bag, g, at the last weighing that counts. */
@@ -26,14 +26,19 @@ export interface Draw {
   massG: number
 }
 
+/** What was last heard of a piece. */
+export type PieceOutcome = Verdict | DemouldOutcome | 'poured'
+
 /** What a pour did with one mould, and to it. */
 export interface MouldUse {
   mouldId: string
   /** How many of it were filled. */
   count: number
+  /** What became of the pieces that came of it, counted by outcome, and what was wrong with any. */
+  outcomes: Partial<Record<PieceOutcome, number>>
+  faults: FaultKind[]
   /** When the slurry went in; undefined where nothing was poured. */
   pouredAtMs: number | undefined
-  outcome: Verdict | DemouldOutcome | 'poured'
   damages: { kind: MouldDamage; atMs: number }[]
 }
 
@@ -52,6 +57,9 @@ export interface PourSummary {
   stage: Stage
   rings: number[]
   verdict: Verdict | undefined
+  /** Pieces by their verdict, and by what is wrong with them: each counts once for each. */
+  ended: Partial<Record<Verdict, number>>
+  faulty: Partial<Record<FaultKind, number>>
   reason: string
   draws: Draw[]
   uses: MouldUse[]
@@ -98,16 +106,26 @@ function drawsOf(plan: KeptPlan, live: readonly PourEvent[]): Draw[] {
   return [...draws.values()]
 }
 
-function usesOf(plan: KeptPlan, live: readonly PourEvent[]): MouldUse[] {
+const outcomeOf = ({ verdict, out }: PieceFacts): PieceOutcome => verdict?.verdict ?? out?.outcome ?? 'poured'
+
+function usesOf(plan: KeptPlan, live: readonly PourEvent[], facts: PourFacts): MouldUse[] {
   const poured = live.find((e) => ['poured', 'built', 'tapped', 'demoulded'].includes(e.body.type))
-  const last = live.findLast((e) => e.body.type === 'finished' || e.body.type === 'demoulded')?.body
-  const outcome: MouldUse['outcome'] =
-    last?.type === 'finished' ? last.verdict : last?.type === 'demoulded' ? last.outcome : 'poured'
+  const faults = faultsOf(facts)
   const uses = new Map<string, MouldUse>()
   const useOf = (mouldId: string) => {
     const known = uses.get(mouldId)
     if (known) return known
-    const made: MouldUse = { mouldId, count: 0, pouredAtMs: poured?.occurredAtMs, outcome, damages: [] }
+    // Of casts that are not told apart, any may be of it.
+    const pieces = facts.pieces.filter((p) => p.mouldId === mouldId || p.mouldId === undefined)
+    const has = (of: readonly number[]) => pieces.some((p) => of.includes(p.number))
+    const made: MouldUse = {
+      mouldId,
+      count: 0,
+      pouredAtMs: poured?.occurredAtMs,
+      outcomes: countedBy(pieces, outcomeOf),
+      faults: [...new Set(faults.filter((f) => has(f.pieces)).map((f) => f.kind))],
+      damages: [],
+    }
     uses.set(mouldId, made)
     return made
   }
@@ -130,6 +148,12 @@ function tagsOf(plan: KeptPlan, facts: PourFacts): PourTag[] {
     ),
     ...new Set(faultsOf(facts).map((f): PourTag => `fault:${f.kind}`)),
   ]
+}
+
+/** With each fault, how many pieces have it. */
+function faultyPieces(facts: PourFacts): Partial<Record<FaultKind, number>> {
+  const kinds = new Set(faultsOf(facts).map((f) => f.kind))
+  return Object.fromEntries([...kinds].map((kind) => [kind, piecesWith(facts, [kind])]))
 }
 
 function costOfPour(plan: KeptPlan, draws: readonly Draw[]): number | undefined {
@@ -163,13 +187,15 @@ export function summarisePour(plan: KeptPlan, events: readonly PourEvent[], revi
     stage,
     rings,
     verdict: facts.verdict?.verdict,
+    ended: countedBy(facts.pieces, (p) => p.verdict?.verdict),
+    faulty: faultyPieces(facts),
     reason: facts.verdict?.reason ?? '',
     draws,
-    uses: usesOf(plan, live),
+    uses: usesOf(plan, live, facts),
     // Until it is out, the last word is not spoken.
     teaches: facts.doneAtMs.demould === undefined && !facts.verdict ? [] : subjectsOf(facts),
     tags: tagsOf(plan, facts),
-    casts: facts.doneAtMs.demould === undefined ? 0 : castsOf(plan),
+    casts: facts.pieces.reduce((sum, p) => sum + (p.out ? p.casts : 0), 0),
     cost: costOfPour(plan, draws),
     dryDays: dried ? (verdict.atMs - drying.startMs) / MS_PER.day : undefined,
     placeId: drying?.legs[0]?.spot.placeId ?? undefined,

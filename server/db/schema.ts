@@ -1,14 +1,14 @@
 import type { ColumnType, Generated, InsertType, Selectable } from 'kysely'
 import type {
-  DemouldOutcome,
   DeviceChannel,
   EventBody,
   MouldDamage,
+  MouldUse,
   PourTag,
   Stage,
   Verdict,
 } from '../../core/pour'
-import type { UpkeepAct } from '../../core/finish'
+import type { FaultKind, UpkeepAct } from '../../core/finish'
 import type { FactorId, Subject } from '../../core/learn'
 import type { Provenance } from '../../core/provenance'
 import type { Addition, PlasterClassId } from '../../core/plaster'
@@ -208,6 +208,13 @@ export interface PourSummaryTable extends OfWorkshop {
   stage: Stage
   rings: ColumnType<number[], string, string>
   verdict: Verdict | null
+  /** Pieces by their verdict. */
+  good: number
+  usable: number
+  failed: number
+  abandoned: number
+  /** With each fault and cause among the tags, how many pieces. */
+  tag_pieces: ColumnType<Partial<Record<PourTag, number>>, string, string>
   reason: string
   unreadable: string | null
   /** Of whom it may teach something; `faults` where something is wrong with it. */
@@ -244,7 +251,8 @@ export interface MouldUseTable extends OfWorkshop {
   count: number
   piece: string
   poured_at: Date | null
-  outcome: Verdict | DemouldOutcome | 'poured'
+  outcomes: ColumnType<MouldUse['outcomes'], string, string>
+  faults: FaultKind[]
   damages: ColumnType<{ kind: MouldDamage; atMs: number }[], string, string>
 }
 

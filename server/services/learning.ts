@@ -11,6 +11,7 @@ import {
   hasSetEvidence,
   observationsOf,
   outlookOf,
+  piecesWith,
   type PourFacts,
   type PourObservation,
   type PourTag,
@@ -45,16 +46,19 @@ const breathe = () => new Promise<void>((resolve) => setImmediate(resolve))
 /** From here on a cause is held to be one. */
 const HELD = 0.5
 
-/** What made its faults, as tags that the log can be asked for. */
-function causesOf(facts: PourFacts, learnt: LearntForecast | undefined): PourTag[] {
-  if (faultsOf(facts).length === 0) return []
+/** What made its faults, as tags that the log can be asked for, each with the pieces that it would explain. */
+function causesOf(facts: PourFacts, learnt: LearntForecast | undefined): Shown['causes'] {
+  const noted = faultsOf(facts)
+  if (noted.length === 0) return {}
   const { causes } = diagnosePour(outlookOf(facts, forecastPour(facts, learnt)))
-  return causes.filter((c) => c.chance > HELD).map((c): PourTag => `cause:${c.cause}`)
+  return Object.fromEntries(
+    causes.filter((c) => c.chance > HELD).map((c) => [`cause:${c.cause}`, piecesWith(facts, c.explains)]),
+  )
 }
 
 interface Shown {
   observations: PourObservation[]
-  causes: PourTag[]
+  causes: Partial<Record<PourTag, number>>
 }
 
 /** What one pour shows; nothing of one that no model can stand: the log shows that one as itself. */
@@ -69,7 +73,7 @@ async function shownBy(db: Db, pour: PourRecord): Promise<Shown> {
     }
     return { observations: observationsOf(facts, learnt, traces), causes: causesOf(facts, learnt) }
   } catch (error) {
-    if (error instanceof ArgumentError) return { observations: [], causes: [] }
+    if (error instanceof ArgumentError) return { observations: [], causes: {} }
     throw error
   }
 }
@@ -83,7 +87,10 @@ async function observe(db: Db, pour: PourRecord): Promise<void> {
       .updateTable('pour_summary')
       .set({
         is_observed: true,
-        tags: sql`array(select tag from unnest(tags) as tag where tag not like 'cause:%') || ${causes}::text[]`,
+        tags: sql`array(select tag from unnest(tags) as tag where tag not like 'cause:%') || ${Object.keys(causes)}::text[]`,
+        tag_pieces: sql`(
+          select coalesce(jsonb_object_agg(key, value), '{}') from jsonb_each(tag_pieces) where key not like 'cause:%'
+        ) || ${JSON.stringify(causes)}::jsonb`,
       })
       .where('pour_id', '=', pour.id)
       .where('event_count', '=', pour.events.length)

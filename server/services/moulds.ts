@@ -23,7 +23,7 @@ async function historiesOf(db: Db, rows: readonly MouldRow[]): Promise<Map<strin
         (eb) =>
           eb
             .selectFrom('mould_use')
-            .select(['pour_id', 'piece', 'poured_at', 'outcome'])
+            .select(['pour_id', 'piece', 'poured_at', 'outcomes', 'faults'])
             .whereRef('mould_use.mould_id', '=', 'mould.id')
             .where('poured_at', 'is not', null)
             .orderBy('poured_at', 'desc')
@@ -31,7 +31,7 @@ async function historiesOf(db: Db, rows: readonly MouldRow[]): Promise<Map<strin
             .as('last'),
         (join) => join.onTrue(),
       )
-      .select(['mould.id', 'last.pour_id', 'last.piece', 'last.poured_at', 'last.outcome'])
+      .select(['mould.id', 'last.pour_id', 'last.piece', 'last.poured_at', 'last.outcomes', 'last.faults'])
       .where('mould.id', 'in', ids)
       .execute(),
     db
@@ -54,7 +54,8 @@ async function historiesOf(db: Db, rows: readonly MouldRow[]): Promise<Map<strin
                 pourId: last.pour_id,
                 piece: last.piece,
                 atMs: last.poured_at!.getTime(),
-                outcome: last.outcome,
+                outcomes: last.outcomes,
+                faults: last.faults,
               }
             : null,
           damages: damaged

@@ -2,7 +2,7 @@ import { MS_PER } from '../../core/units'
 import { isDeepStrictEqual } from 'node:util'
 import { sql, type Transaction } from 'kysely'
 import { ZodError, type z } from 'zod'
-import { PLAN_BINDING_TYPES, type KeptPlan, type PourEvent } from '../../core/pour'
+import { PLAN_BINDING_TYPES, VERDICTS, type KeptPlan, type PourEvent } from '../../core/pour'
 import {
   eventBodySchema,
   storedPlanSchema,
@@ -133,6 +133,9 @@ async function withEvents(db: Db, pours: PourRow[]): Promise<PourAnswer[]> {
   })
 }
 
+const endedOf = (r: PourSummaryRow): CastLine['ended'] =>
+  Object.fromEntries(VERDICTS.flatMap((v) => (r[v] > 0 ? [[v, r[v]]] : [])))
+
 const lineOf = (r: PourSummaryRow): CastLine => ({
   id: r.pour_id,
   createdAtMs: r.created_at.getTime(),
@@ -144,6 +147,8 @@ const lineOf = (r: PourSummaryRow): CastLine => ({
   stage: r.stage,
   rings: r.rings,
   verdict: r.verdict,
+  ended: endedOf(r),
+  casts: r.casts,
   reason: r.reason,
   unreadable: r.unreadable !== null,
 })

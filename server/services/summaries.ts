@@ -18,6 +18,10 @@ type SummaryColumns = Omit<Insertable<PourSummaryTable>, 'pour_id' | 'created_at
 /** What a search looks in: a line for each text, a space before each word. */
 export const searchable = (...texts: string[]) => texts.map((t) => ` ${t.toLowerCase()}`).join('\n')
 
+/** How many pieces have each fault, by its tag. */
+export const faultTags = ({ faulty }: Pick<PourSummary, 'faulty'>) =>
+  Object.fromEntries(Object.entries(faulty).map(([kind, pieces]) => [`fault:${kind}`, pieces]))
+
 /** A record that cannot be read is listed under what can be made out of it. */
 function linesOfUnreadable(
   id: string,
@@ -43,6 +47,11 @@ function linesOfUnreadable(
       stage: 'mould',
       rings: '[0,0,0,0,0,0,0,0,0]',
       verdict: null,
+      good: 0,
+      usable: 0,
+      failed: 0,
+      abandoned: 0,
+      tag_pieces: '{}',
       reason: '',
       unreadable: why.join('\n'),
       teaches: [],
@@ -90,6 +99,12 @@ function linesOf(pour: PourAnswer): Lines {
       stage: sum.stage,
       rings: JSON.stringify(sum.rings.map((r) => Math.round(r * 100) / 100)),
       verdict: sum.verdict ?? null,
+      good: 0,
+      usable: 0,
+      failed: 0,
+      abandoned: 0,
+      ...sum.ended,
+      tag_pieces: JSON.stringify(faultTags(sum)),
       reason: sum.reason,
       unreadable: null,
       teaches,
@@ -185,15 +200,17 @@ async function updateUses(trx: Trx, pourId: string, piece: string, uses: PourSum
     count: u.count,
     piece,
     poured_at: u.pouredAtMs === undefined ? null : new Date(u.pouredAtMs),
-    outcome: u.outcome,
+    outcomes: u.outcomes,
+    faults: u.faults,
     damages: u.damages,
   }))
-  const plain = before.map(({ mould_id, count, piece: was, poured_at, outcome, damages }) => ({
+  const plain = before.map(({ mould_id, count, piece: was, poured_at, outcomes, faults, damages }) => ({
     mould_id,
     count,
     piece: was,
     poured_at,
-    outcome,
+    outcomes,
+    faults,
     damages,
   }))
   const casts = (all: typeof now, mouldId: string) => {
@@ -211,7 +228,14 @@ async function updateUses(trx: Trx, pourId: string, piece: string, uses: PourSum
   if (now.length > 0)
     await trx
       .insertInto('mould_use')
-      .values(now.map((u) => ({ ...u, pour_id: pourId, damages: JSON.stringify(u.damages) })))
+      .values(
+        now.map((u) => ({
+          ...u,
+          pour_id: pourId,
+          outcomes: JSON.stringify(u.outcomes),
+          damages: JSON.stringify(u.damages),
+        })),
+      )
       .execute()
   for (const id of changed)
     await trx

@@ -1,9 +1,11 @@
 import { plasterProperties, type PlasterClassId } from '../../core/plaster'
+import { usualFacts } from '../../core/mould'
 import {
   outlookFrom,
   keepPlan,
   type EventBody,
   type PourEvent,
+  type PlanMember,
   type PourOutlook,
   type PourPlan,
 } from '../../core/pour'
@@ -38,6 +40,34 @@ export function testPlan(classId: PlasterClassId = 'pottery', change: Partial<Po
     scaleDivisionG: 1,
     ...change,
   }
+}
+
+/** Tiles of 100 ml with lettering, so many to a bowl. */
+export function tilesPlan(count: number, castsPerBag: number): PourPlan {
+  const tile: PlanMember = {
+    mouldId: null,
+    name: 'Tile',
+    count,
+    cavityMl: count * 100,
+    purpose: 'tile',
+    thinnestMm: null,
+    facts: { ...usualFacts('silicone'), airTraps: ['lettering'] },
+    volume: {
+      parts: [{ role: 'add', count: 1, method: { by: 'known', volumeMl: 100, plusMinusPct: 5 } }],
+      cavities: 1,
+      check: null,
+      trust: 'parts',
+    },
+  }
+  return testPlan('pottery', {
+    mould: { ...testPlan().mould, cavityMl: count * 100, members: [tile] },
+    batching: {
+      split: { by: 'casts', castsPerBag },
+      bowl: null,
+      pourRateMlMin: null,
+      scaleCapacityG: null,
+    },
+  })
 }
 
 /** Taken to the bench, then folded. */

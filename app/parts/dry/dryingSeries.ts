@@ -20,7 +20,9 @@ const STEPS = 60
 
 /** Weighings and the forecast curve of a drying piece, in days and grams. */
 export function dryingSeries(drying: NonNullable<PourOutlook['drying']>): DryingSeries {
-  const { forecast, targetLeft, weighings } = drying
+  const { forecast, targetLeft } = drying
+  // Of several casts the forecast is of those that are weighed together: the others weigh something else.
+  const weighings = drying.weighings.filter((w) => w.pieces.join() === forecast.pieces.join())
   const lastS = weighings.at(-1)?.timeS ?? 0
   // Beyond a year no figure is meant: the chart ends there.
   const endS = Math.max(Math.min(timeToFractionS(forecast, targetLeft).high, YEAR_S), lastS) * 1.1

@@ -1,6 +1,7 @@
 import { MS_PER } from '#core/units'
 import type { PourOutlook, PourView } from '#core/pour'
-import { VERDICT_WORDS, clockWord, stageWord } from '~/parts/words/pour'
+import { verdictText } from '~/parts/words/pieces'
+import { clockWord, stageWord } from '~/parts/words/pour'
 import { stepTitle } from '~/parts/words/stepTitles'
 import { spanText } from '~/parts/show/time'
 
@@ -20,7 +21,7 @@ export interface NextThing {
 export function nextThing(facts: PourOutlook, view: PourView, nowMs: number, isLearning = false): NextThing {
   const stage = stageWord(view.stage, facts.plan)
   if (!facts.next) {
-    return { stage, doing: facts.verdict ? VERDICT_WORDS[facts.verdict.verdict] : '', time: '', late: false }
+    return { stage, doing: facts.verdict ? verdictText(facts.pieces) : '', time: '', late: false }
   }
   if (view.pastWorking) {
     return { stage, doing: 'Past its working time: say what happened', time: '', late: true }

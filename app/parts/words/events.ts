@@ -13,6 +13,7 @@ import {
   VERDICT_WORDS,
   WEIGHED_WORDS,
 } from './pour'
+import { pieceNumbers } from './pieces'
 import { UPKEEP_WORDS } from './upkeep'
 
 /** Which bowl, where there is more than the first. */
@@ -20,6 +21,9 @@ function bowl(body: EventBody): string {
   const batch = batchOf(body)
   return batch > 0 ? `, bowl ${batch + 1}` : ''
 }
+
+/** Which of several casts, where it is not all of them. */
+const of = ({ pieces }: { pieces?: number[] }) => (pieces ? `, ${pieceNumbers(pieces)}` : '')
 
 /** One event as a line of the record; quantities are formatted by the caller. */
 export function eventWords(body: EventBody, show: MixShow): string {
@@ -100,11 +104,11 @@ export function eventWords(body: EventBody, show: MixShow): string {
     case 'temperature':
       return `${temp(body.tempC)} (${body.place})`
     case 'demoulded':
-      return `Out of the mould, ${body.outcome}${body.gripped ? '; it gripped' : ''}`
+      return `Out of the mould, ${body.outcome}${body.gripped ? '; it gripped' : ''}${of(body)}`
     case 'mould_damage':
       return `On the mould: ${DAMAGE_WORDS[body.kind].toLowerCase()}`
     case 'weighing':
-      return `Weighed ${mass(body.massG)}`
+      return `Weighed ${mass(body.massG)}${of(body)}`
     case 'dries_at':
       return `Dries ${body.spot.name || 'elsewhere'}, ${EXPOSURE_WORDS[body.lies].toLowerCase()}`
     case 'felt_dry':
@@ -114,11 +118,11 @@ export function eventWords(body: EventBody, show: MixShow): string {
     case 'kept_up':
       return UPKEEP_WORDS[body.what].did
     case 'defect':
-      return faultText(body, show)
+      return `${faultText(body, show)}${of(body)}`
     case 'photographed':
-      return body.caption ? `Photographed: ${body.caption}` : 'Photographed'
+      return `${body.caption ? `Photographed: ${body.caption}` : 'Photographed'}${of(body)}`
     case 'finished':
-      return `${VERDICT_WORDS[body.verdict]}${body.reason ? `: ${body.reason}` : ''}`
+      return `${VERDICT_WORDS[body.verdict]}${of(body)}${body.reason ? `: ${body.reason}` : ''}`
     case 'note':
       return body.text
     case 'plan_holds':

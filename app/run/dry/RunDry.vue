@@ -1,17 +1,21 @@
 <script setup lang="ts">
-/** While it dries: weigh it, feel it, or say that it is finished. Usage: <RunDry :now-ms @record="put" @finish /> */
+/** While it dries: weigh it, feel it, or say that it is finished. Usage: <RunDry :facts :now-ms @record="put" @finish /> */
 import { computed, ref } from 'vue'
-import type { EventBody } from '#core/pour'
+import { isInPlay, type EventBody, type PourOutlook } from '#core/pour'
+import { usePieces } from '~/parts/pour/usePieces'
 import { useUnits } from '~/parts/show/useUnits'
 import { momentText } from '~/parts/show/time'
 import { useDevices } from '~/stores/devices'
 import { useWorkshop } from '~/stores/workshop'
 
-const props = defineProps<{ nowMs: number }>()
+const props = defineProps<{ facts: PourOutlook; nowMs: number }>()
 const emit = defineEmits<{ record: [body: EventBody]; finish: [] }>()
 const units = useUnits()
 const workshop = useWorkshop()
 const devices = useDevices()
+
+const left = computed(() => props.facts.pieces.filter(isInPlay))
+const { chosen, said, none } = usePieces(left)
 
 const massG = ref<number>()
 const problem = ref('')
@@ -29,11 +33,16 @@ const scales = computed(() =>
   }),
 )
 const take = ({ id, massG: shownG, atMs }: (typeof scales.value)[number]) =>
-  emit('record', { type: 'weighing', massG: shownG, reading: { device: id, channel: 'mass', atMs } })
+  emit('record', {
+    type: 'weighing',
+    massG: shownG,
+    ...said.value,
+    reading: { device: id, channel: 'mass', atMs },
+  })
 
 function weigh() {
   if (massG.value === undefined || problem.value) return
-  emit('record', { type: 'weighing', massG: massG.value })
+  emit('record', { type: 'weighing', massG: massG.value, ...said.value })
   massG.value = undefined
   weighed.value++
 }
@@ -41,6 +50,7 @@ function weigh() {
 
 <template>
   <section class="pool dry" aria-label="Its next weighing">
+    <WhichPieces v-model="chosen" label="On the scale" :pieces="left" />
     <form class="weigh" @submit.prevent="weigh">
       <QuantityField
         :key="weighed"
@@ -53,9 +63,11 @@ function weigh() {
         :max="1000000"
         @problem="problem = $event"
       />
-      <button type="submit" :disabled="massG === undefined || problem !== ''">Record this weighing</button>
+      <button type="submit" :disabled="massG === undefined || problem !== '' || none">
+        Record this weighing
+      </button>
     </form>
-    <button v-for="s in scales" :key="s.id" type="button" class="second" @click="take(s)">
+    <button v-for="s in scales" :key="s.id" type="button" class="second" :disabled="none" @click="take(s)">
       {{ s.name }} shows {{ units.mass(s.massG)
       }}<template v-if="s.zeroedAtMs !== null"
         >, less what was on it when it was zeroed, {{ momentText(s.zeroedAtMs, props.nowMs) }}</template

@@ -6,6 +6,7 @@ import { dryingLeft } from '~/parts/pour/dryingLeft'
 import { counted } from '~/parts/show/counted'
 import { momentText } from '~/parts/show/time'
 import { useUnits } from '~/parts/show/useUnits'
+import { whichPieces } from '~/parts/words/pieces'
 import { DRY_TARGET_WORDS } from '~/parts/words/pour'
 
 const props = defineProps<{ facts: PourOutlook; nowMs: number }>()
@@ -22,6 +23,11 @@ const weighLater = computed(() => {
     ? weighNext.atS
     : undefined
 })
+/** Of several casts, which ones that is of. */
+const ofPieces = computed(() => {
+  const which = whichPieces(props.facts.drying!.forecast.pieces, props.facts.pieces.length)
+  return which && `, ${which}`
+})
 const left = computed(() => dryingLeft(props.facts.drying!, props.nowMs))
 </script>
 
@@ -35,7 +41,7 @@ const left = computed(() => dryingLeft(props.facts.drying!, props.nowMs))
       }}
     </p>
     <p class="later">
-      Expected today: {{ units.mass(left.expectedG) }}.
+      Expected today: {{ units.mass(left.expectedG) }}{{ ofPieces }}.
       {{
         left.weighingsUsed >= 2
           ? `Learnt from ${counted(left.weighingsUsed, 'weighing')}.`

@@ -40,7 +40,7 @@ const ahead = computed(() => dryingAhead(props.run.facts, minute.value))
     <template #aside><RunCautions :run /></template>
     <template #dock>
       <RunTools v-model:ending="ending" :run />
-      <RunDry :now-ms="run.now" @record="run.put" @finish="ending = true" />
+      <RunDry :facts="run.facts" :now-ms="run.now" @record="run.put" @finish="ending = true" />
     </template>
     <template #rest>
       <template v-if="ahead">

@@ -1,20 +1,27 @@
 <script setup lang="ts">
-/** How it came out, asked: whole is one of the answers. Usage: <RunOut @record="put" /> */
-import type { EventBody } from '#core/pour'
+/** How each came out, asked: whole is one of the answers. Usage: <RunOut :pieces="facts.pieces" @record="put" @all="close" /> */
+import { computed } from 'vue'
+import type { EventBody, PieceFacts } from '#core/pour'
+import { usePieces } from '~/parts/pour/usePieces'
 import { OUT_ANSWERS } from '../words'
 
-const emit = defineEmits<{ record: [body: EventBody] }>()
+const props = defineProps<{ pieces: readonly PieceFacts[] }>()
+const emit = defineEmits<{ record: [body: EventBody]; all: [] }>()
+
+const inMould = computed(() => props.pieces.filter((p) => !p.out))
+const { chosen, said, isAll, none } = usePieces(inMould)
+function answer({ outcome, gripped }: (typeof OUT_ANSWERS)[number]) {
+  const wasAll = isAll.value
+  emit('record', { type: 'demoulded', outcome, ...(gripped ? { gripped } : {}), ...said.value })
+  if (wasAll) emit('all')
+}
 </script>
 
 <template>
+  <WhichPieces v-model="chosen" label="Which of them" :pieces="inMould" />
   <div class="out" role="group" aria-label="How did it come out?">
-    <button
-      v-for="{ label, outcome, gripped } in OUT_ANSWERS"
-      :key="label"
-      type="button"
-      @click="emit('record', { type: 'demoulded', outcome, ...(gripped ? { gripped } : {}) })"
-    >
-      {{ label }}
+    <button v-for="out in OUT_ANSWERS" :key="out.label" type="button" :disabled="none" @click="answer(out)">
+      {{ out.label }}
     </button>
   </div>
 </template>

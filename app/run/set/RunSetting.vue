@@ -2,7 +2,6 @@
 /** A run while the piece sets, and when it is ready to come out. Usage: <RunSetting :run /> */
 import { computed, ref } from 'vue'
 import { useKnock } from '../knock/useKnock'
-import type { EventBody } from '#core/pour'
 import { useForecasts } from '~/stores/forecasts'
 import type { StandingRun } from '../useRun'
 
@@ -15,10 +14,12 @@ const fixing = ref(false)
 const forecasts = useForecasts()
 const learning = computed(() => forecasts.isLearning(props.run.id, props.run.facts))
 const isWaiting = computed(() => props.run.mode === 'wait')
-function out(body: EventBody) {
-  isOut.value = false
-  props.run.put(body)
-}
+/** Of several casts some may be out while the others are still in their moulds. */
+const question = computed(() => {
+  const { pieces } = props.run.facts
+  const out = pieces.filter((p) => p.out).length
+  return out === 0 ? 'How did it come out?' : `${out} of ${pieces.length} are out. The others?`
+})
 </script>
 
 <template>
@@ -42,8 +43,8 @@ function out(body: EventBody) {
       <RunTools :run :fixable="isWaiting" @fix="fixing = true" />
       <RunWait v-if="isWaiting" :run @out="isOut = true" />
       <section v-else class="pool" aria-label="How did it come out?">
-        <p class="ask">How did it come out?</p>
-        <RunOut @record="out" />
+        <p class="ask">{{ question }}</p>
+        <RunOut :pieces="run.facts.pieces" @record="run.put" />
       </section>
     </template>
     <template #rest>
@@ -61,8 +62,8 @@ function out(body: EventBody) {
       <OddSigns />
     </template>
   </RunFrame>
-  <SheetDialog v-model="isOut" title="How did it come out?">
-    <RunOut @record="out" />
+  <SheetDialog v-model="isOut" :title="question">
+    <RunOut :pieces="run.facts.pieces" @record="run.put" @all="isOut = false" />
   </SheetDialog>
   <RunFix
     v-model="fixing"

@@ -103,7 +103,7 @@ const folded = computed(() => tools.value.slice(shown.value.length))
   <RunNote v-model="noting" @record="run.put" />
   <RunTemperature v-model="measuring" :batch="run.facts.batch" @record="run.put" />
   <RunMouldLook v-model="looking" :moulds @record="run.put(...$event)" />
-  <RunEnding v-model="ending" :drying="isDrying" @record="run.put(...$event)" />
+  <RunEnding v-model="ending" :pieces="run.facts.pieces" :drying="isDrying" @record="run.put(...$event)" />
 </template>
 
 <style scoped>

@@ -56,15 +56,19 @@ export function stretchOf(
   }
 }
 
-/** Drying of the piece itself: its cavity's worth of the mix, spare and leftovers not counted. */
+/**
+ * Drying of the pieces themselves: their cavities' worth of the mix, spare and leftovers not counted.
+ * @param cavityMl of what is weighed together; the whole plan's where it is not given.
+ */
 export function pieceDrying(
   plan: PourPlan,
   mix: MixProperties,
   weighings: readonly Weighing[],
   legs: readonly DryingLeg[] = dryingLegs(plan, [], 0),
   felt: readonly FeltDry[] = [],
+  cavityMl: number = plan.mould.cavityMl,
 ) {
-  const powderInPieceG = plan.mould.cavityMl / mix.slurryMlPerG
+  const powderInPieceG = cavityMl / mix.slurryMlPerG
   const dryMassG = powderInPieceG * mix.dryMassPerPowder
   const freeWaterG = powderInPieceG * mix.freeWaterPerPowder
   const forecast = forecastDrying(

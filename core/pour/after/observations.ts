@@ -98,7 +98,8 @@ function dryingSeen(facts: PourFacts): Found {
   const { drying } = facts
   if (!drying || drying.legs.length !== 1 || drying.weighings.length < 2) return undefined
   const expected = drying.legs[0]!.spot.pace ?? UNKNOWN_PLACE
-  const { speedFactor, sigmaLnSpeed } = dryingForecastOf(facts, drying)
+  const { speedFactor, sigmaLnSpeed, weighingsUsed } = dryingForecastOf(facts, drying)
+  if (weighingsUsed < 2) return undefined
   const found = { meanLn: expected.meanLn + Math.log(speedFactor.mid), sigmaLn: sigmaLnSpeed }
   const seen = likelihoodOf(found, expected)
   return seen && { ratio: Math.exp(seen.meanLn), sigmaLn: seen.sigmaLn }

@@ -3,7 +3,7 @@ import { describeCavity, letsGo, type Preparation } from '../../mould'
 import { STIR_INTENSITY } from '../../setting'
 import { MS_PER } from '../../units'
 import type { EventBody } from '../events'
-import { filledMs } from '../facts'
+import { filledMs, wholeOf } from '../facts'
 import { faultsOf } from './faults'
 import type { BatchOutlook, PourOutlook } from '../outlook'
 import { airTacticsOf, goesInAtOnce, preparationsOf, type PlanMember } from '../plan/plan'
@@ -105,6 +105,45 @@ function cannotComeOut({ facts, volume }: PlanMember): boolean {
 const wasSaid = <T extends EventBody['type']>({ live }: PourOutlook, type: T) =>
   live.flatMap(({ body }) => (body.type === type ? [body as Extract<EventBody, { type: T }>] : []))
 
+/**
+ * The same pour as its faulty pieces saw it: the bowls that went into them, and their moulds. All of it where every piece has
+ * something, or where each bowl went into every mould.
+ */
+function ofFaultyPieces(facts: PourOutlook): PourOutlook {
+  const faulty = new Set(faultsOf(facts).flatMap((f) => f.pieces))
+  const pieces = facts.pieces.filter((p) => faulty.has(p.number))
+  if (pieces.length === 0 || pieces.length === facts.pieces.length) return facts
+  const { plan, batches, live } = facts
+  const members = plan.mould.members?.filter((_, i) => pieces.some((p) => p.member === i))
+  const narrowed = {
+    ...facts,
+    pieces,
+    plan: { ...plan, mould: { ...plan.mould, ...(members ? { members } : {}) } },
+  }
+  const bowls = new Set(pieces.flatMap((p) => p.bowls))
+  if (pieces.some((p) => p.bowls.length === 0)) return narrowed
+  // A bowl mixed for what was missing may have gone into any of them.
+  const isOfThem = (batch: number) => bowls.has(batch) || batches[batch]?.topUp === true
+  const theirs = batches.filter((_, i) => isOfThem(i))
+  const filled = facts.pieces.filter((p) => p.bowls.some((b) => bowls.has(b)))
+  narrowed.plan.mould.cavityMl = filled.reduce((sum, p) => sum + p.cavityMl, 0)
+  return {
+    ...narrowed,
+    batches: theirs,
+    actual: wholeOf(plan, theirs),
+    lostMl: live.reduce(
+      (sum, { body }) => sum + (body.type === 'leaked' && isOfThem(body.batch ?? 0) ? body.lostMl : 0),
+      0,
+    ),
+  }
+}
+
+/** Whether the release did its work on some of them; undefined where nobody said. */
+function grippedOf(facts: PourOutlook): boolean | undefined {
+  const said = known(facts.pieces.map((p) => p.out?.gripped))
+  return said.length === 0 ? undefined : said.some(Boolean)
+}
+
 /** What a pour's record has to say for and against each cause of faults; what it does not know is left out. */
 export function signsOf(facts: PourOutlook): SignReadings {
   const { plan, batches, actual, learnt, doneAtMs, settingInput, drying } = facts
@@ -112,16 +151,16 @@ export function signsOf(facts: PourOutlook): SignReadings {
   const stirred = batches.filter((b) => b.doneAtMs.stir !== undefined)
   const effortS = stirred.map(({ settingInput: s }) => s.stirS * STIR_INTENSITY[s.stirManner])
   const filled = filledMs(doneAtMs) !== undefined
-  const isOut = doneAtMs.demould !== undefined
+  const outMs = least(facts.pieces.map((p) => p.out?.atMs))
+  const isOut = outMs !== undefined
   const ratio = against(actual?.consistency, properties.useConsistency)
   const unsure = actual && { value: settingInput.ratioSigmaLn }
-  const heldS = spanS(facts.settingStartMs, doneAtMs.demould)
+  const heldS = spanS(facts.settingStartMs, outMs)
   const members = plan.mould.members ?? []
-  const gripped = wasSaid(facts, 'demoulded').at(-1)?.gripped
   const pace =
     learnt && learnt.pace.sigmaLn < 0.9 * learnt.prior.sigmaLn ? Math.exp(learnt.pace.meanLn) : undefined
   const prepared = preparationsOf(plan)
-  const inGel = plan.mould.kind === 'alginate' ? spanS(filledMs(doneAtMs), doneAtMs.demould) : undefined
+  const inGel = plan.mould.kind === 'alginate' ? spanS(filledMs(doneAtMs), outMs) : undefined
   const found: Record<keyof SignReadings, SignReading | undefined> = {
     ratio_over: ratio,
     ratio_under: ratio,
@@ -157,7 +196,7 @@ export function signsOf(facts: PourOutlook): SignReadings {
     mix_temp: filled ? plain(settingInput.mixTempC) : undefined,
     mould_temp: filled ? plain(plan.mouldTempC ?? plan.air.tempC) : undefined,
     release_undone: yes(leftUndone(facts, ['seal_pores', 'soap_coats', 'release_film'])),
-    gripped: yes(gripped),
+    gripped: yes(grippedOf(facts)),
     film_used:
       members.length > 0
         ? yes(prepared.includes('release_film') || prepared.includes('soap_coats'))
@@ -190,8 +229,9 @@ function impossibleFor({ plan, batches }: PourOutlook): Set<CauseId> {
   return none
 }
 
-/** Why a pour's piece came out as it was noted, by its own record. */
+/** Why a pour's pieces came out as they were noted, by their own record: what is well speaks for nothing. */
 export function diagnosePour(facts: PourOutlook): Diagnosis {
   const faults = faultsOf(facts).map((f) => f.kind)
-  return diagnose(faults, signsOf(facts), impossibleFor(facts))
+  const theirs = ofFaultyPieces(facts)
+  return diagnose(faults, signsOf(theirs), impossibleFor(theirs))
 }

@@ -1,6 +1,5 @@
 import { expect, it } from 'vitest'
-import { usualFacts } from '../../mould'
-import { testPlan } from '../../../tests/unit/plans'
+import { testPlan, tilesPlan } from '../../../tests/unit/plans'
 import { keepPlan } from './kept'
 import { bowlFills } from './bowlFill'
 import type { PourPlan } from './plan'
@@ -22,18 +21,19 @@ const bowls = (...slurryMl: number[]) =>
 it('says which moulds each bowl fills, one after the other, and which the next goes on with', () => {
   // Six tiles in two bowls: three each.
   expect(bowlFills(plan(members(['Tile', 6, 100])), bowls(330, 330))).toEqual([
-    { full: [{ name: 'Tile', count: 3 }], begun: undefined, startsAny: true },
-    { full: [{ name: 'Tile', count: 3 }], begun: undefined, startsAny: true },
+    { full: [{ name: 'Tile', count: 3 }], begun: undefined, pieces: [1, 2, 3], startsAny: true },
+    { full: [{ name: 'Tile', count: 3 }], begun: undefined, pieces: [4, 5, 6], startsAny: true },
   ])
   // A large one that takes two bowls, and a small one after it.
   expect(bowlFills(plan(members(['Head', 1, 900], ['Ear', 1, 100])), bowls(500, 500))).toEqual([
-    { full: [], begun: 'Head', startsAny: true },
+    { full: [], begun: 'Head', pieces: [1], startsAny: true },
     {
       full: [
         { name: 'Head', count: 1 },
         { name: 'Ear', count: 1 },
       ],
       begun: undefined,
+      pieces: [1, 2],
       startsAny: true,
     },
   ])
@@ -41,6 +41,7 @@ it('says which moulds each bowl fills, one after the other, and which the next g
   expect(bowlFills(plan(members(['Ear', 1, 100], ['Head', 1, 900])), bowls(500, 500))![1]).toEqual({
     full: [{ name: 'Head', count: 1 }],
     begun: undefined,
+    pieces: [2],
     startsAny: false,
   })
 })
@@ -52,35 +53,8 @@ it('one piece, one bowl, and ways in which every bowl goes into every mould have
 })
 
 it('a first coat is a step of every bowl that fills moulds of its own', () => {
-  const member = {
-    mouldId: null,
-    name: 'Tile',
-    count: 1,
-    cavityMl: 100,
-    purpose: 'tile' as const,
-    thinnestMm: null,
-    facts: { ...usualFacts('silicone'), airTraps: ['lettering' as const] },
-    volume: {
-      parts: [
-        { role: 'add' as const, count: 1, method: { by: 'known' as const, volumeMl: 100, plusMinusPct: 5 } },
-      ],
-      cavities: 1,
-      check: null,
-      trust: 'parts' as const,
-    },
-  }
   const coats = (count: number, castsPerBag: number) =>
-    keepPlan(
-      testPlan('pottery', {
-        mould: { ...testPlan().mould, cavityMl: count * member.cavityMl, members: [{ ...member, count }] },
-        batching: {
-          split: { by: 'casts', castsPerBag },
-          bowl: null,
-          pourRateMlMin: null,
-          scaleCapacityG: null,
-        },
-      }),
-    ).kept.steps.flatMap((s) => (s.id === 'face_coat' ? [s.batch] : []))
+    keepPlan(tilesPlan(count, castsPerBag)).kept.steps.flatMap((s) => (s.id === 'face_coat' ? [s.batch] : []))
   expect(coats(6, 3)).toEqual([0, 1])
   expect(coats(6, 6)).toEqual([0])
 })

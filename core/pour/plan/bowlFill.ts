@@ -8,6 +8,8 @@ export interface BowlFill {
   full: { name: string; count: number }[]
   /** Begun by it and finished by the next bowl. */
   begun: string | undefined
+  /** Every piece that has slurry of it, by its number from 1. */
+  pieces: number[]
   /** Whether any mould has its first slurry from this bowl. */
   startsAny: boolean
 }
@@ -41,11 +43,12 @@ export function bowlFills(
   return batches.map((batch) => {
     poured += batch.slurryMl
     const upToMl = (cavityMl * poured) / slurryMl
-    const fill: BowlFill = { full: [], begun: undefined, startsAny: false }
+    const fill: BowlFill = { full: [], begun: undefined, pieces: [], startsAny: false }
     for (; done < pieces.length; done++) {
       const { name, cavityMl: ml } = pieces[done]!
       const has = (upToMl - filledMl) / ml
       if (has > NEAR && !begunBefore) fill.startsAny = true
+      if (has > NEAR) fill.pieces.push(done + 1)
       if (has < 1 - NEAR) {
         if (has > NEAR) fill.begun = name
         begunBefore = has > NEAR

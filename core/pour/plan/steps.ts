@@ -277,8 +277,10 @@ export function keyCompletedBy(body: EventBody): string | undefined {
   return id && stepKey(id, batchOf(body), body.type === 'own_done' ? body.own : undefined)
 }
 
+const piecesOf = (body: EventBody) => ('pieces' in body ? String(body.pieces) : '')
+
 /**
- * Ids to void to take the last thing back. Two tablets may both have recorded the same step: both go.
+ * Ids to void to take the last thing back. Two tablets may both have recorded the same step, of the same pieces: both go.
  * @param live the counting events, in order. Empty result: nothing to undo.
  */
 export function undoTargets(live: readonly PourEvent[]): string[] {
@@ -286,7 +288,8 @@ export function undoTargets(live: readonly PourEvent[]): string[] {
   if (!last) return []
   const key = keyCompletedBy(last.body)
   if (key === undefined) return [last.id]
-  return live.filter((e) => keyCompletedBy(e.body) === key).map((e) => e.id)
+  const of = piecesOf(last.body)
+  return live.filter((e) => keyCompletedBy(e.body) === key && piecesOf(e.body) === of).map((e) => e.id)
 }
 
 /** Nothing is to be done after it. */

@@ -11,6 +11,7 @@ import * as settling from './20261126T1340_settling'
 import * as photos from './20261126T1910_photos'
 import * as learning from './20261126T1940_learning'
 import * as upkeep from './20261126T2300_upkeep'
+import * as pieces from './20261129T1630_pieces'
 
 /** In order of their names. A migration that has landed is never edited; a new one follows it. */
 export const MIGRATIONS: Record<string, Migration> = {
@@ -26,4 +27,5 @@ export const MIGRATIONS: Record<string, Migration> = {
   '20261126T1910_photos': photos,
   '20261126T1940_learning': learning,
   '20261126T2300_upkeep': upkeep,
+  '20261129T1630_pieces': pieces,
 }

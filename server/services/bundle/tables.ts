@@ -6,7 +6,7 @@ import type { Db } from '../../db/client'
 export const TABLES = {
   casts: sql`
     select s.pour_id, s.created_at, s.piece, s.mould, s.plaster, s.consistency, s.actual_consistency, s.stage,
-      s.verdict, s.reason, s.casts, s.cost, s.dry_days, s.ended_at
+      s.verdict, s.good, s.usable, s.failed, s.abandoned, s.reason, s.casts, s.cost, s.dry_days, s.ended_at
     from pour_summary s order by s.created_at, s.pour_id`,
   weighings: sql`
     select e.pour_id, s.piece, e.occurred_at, (e.body ->> 'massG')::float as mass_g, e.who
