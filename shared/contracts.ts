@@ -370,6 +370,8 @@ const ofPieces = {
 /** What was taken from a device. */
 const fromReading = { reading: readingRefSchema.optional() }
 
+const heedSubjectSchema = z.templateLiteral([z.enum(['mould', 'recipe', 'bag']), ':', z.uuid()])
+
 export const eventBodySchema = z.discriminatedUnion('type', [
   z.object({ type: z.literal('prepared'), item: z.enum(PREPARATIONS) }),
   z.object({ type: z.literal('mould_ready') }),
@@ -473,6 +475,8 @@ export const eventBodySchema = z.discriminatedUnion('type', [
     photoId: id.optional(),
     ...ofPieces,
   }),
+  z.object({ type: z.literal('cause_kept'), cause: z.enum(CAUSES) }),
+  z.object({ type: z.literal('cause_mended'), cause: z.enum(CAUSES), subject: heedSubjectSchema }),
   z.object({ type: z.literal('photographed'), photoId: id, caption: text(200), ...ofPieces }),
   z.object({
     type: z.literal('finished'),

@@ -4,15 +4,18 @@ import Button from 'primevue/button'
 import Checkbox from 'primevue/checkbox'
 import { computed, ref, useId } from 'vue'
 import { CLEAR_LN_RATIO, type CauseFound, type CauseId } from '#core/finish'
-import { diagnosePour, faultsOf, type PourOutlook } from '#core/pour'
+import { diagnosePour, faultsOf, keptCauses, staysWith, type PourOutlook } from '#core/pour'
 import { percent } from '~/parts/show/figures'
 import { useUnits } from '~/parts/show/useUnits'
 import { CAUSE_WORDS, signWords } from '~/parts/words/causes'
 import { FAULT_WORDS } from '~/parts/words/faults'
+import { keptWithAllWords } from '~/parts/words/heeds'
+import { usePours } from '~/stores/pours'
 import { chanceWords } from './words'
 
 const props = defineProps<{ facts: PourOutlook; pourId: string }>()
 const units = useUnits()
+const pours = usePours()
 const id = useId()
 
 const noted = computed(() => faultsOf(props.facts).length > 0)
@@ -26,15 +29,46 @@ const first = computed(() => {
 })
 const others = computed(() => found.value.causes.filter((c) => !first.value.includes(c)))
 
-/** What goes into the next plan: until somebody chooses, what is more likely than not. */
+/** Accepted: each stays with what it is of, and later plans heed it. */
+const kept = computed(() => keptCauses(props.facts))
+const acceptedIn = computed(() =>
+  props.facts.live.flatMap(({ id: eventId, body }) =>
+    body.type === 'cause_kept' ? [{ eventId, cause: body.cause }] : [],
+  ),
+)
+/** Until somebody chooses: what was accepted, else what is more likely than not. */
 const choice = ref<CauseId[]>()
+/** What was called mended since is not accepted any more; what stays with nothing cannot be. */
+const accepted = computed(() =>
+  [...new Set(acceptedIn.value.map((a) => a.cause))].filter(
+    (cause) => kept.value.some((k) => k.cause === cause) || staysWith(props.facts, cause).length === 0,
+  ),
+)
 const heed = computed({
-  get: () => choice.value ?? found.value.causes.filter((c) => c.chance > 0.5).map((c) => c.cause),
+  get: () =>
+    choice.value ??
+    (accepted.value.length > 0
+      ? accepted.value
+      : found.value.causes.filter((c) => c.chance > 0.5).map((c) => c.cause)),
   set: (causes) => (choice.value = causes),
 })
+const isSaid = computed(
+  () => heed.value.length === accepted.value.length && heed.value.every((c) => accepted.value.includes(c)),
+)
+function accept() {
+  const added = heed.value.filter((c) => !accepted.value.includes(c))
+  const dropped = acceptedIn.value.filter((a) => !heed.value.includes(a.cause))
+  void pours.record(
+    props.pourId,
+    ...added.map((cause) => ({ type: 'cause_kept' as const, cause })),
+    ...dropped.map(({ eventId: targetId }) => ({ type: 'void' as const, targetId })),
+  )
+  choice.value = undefined
+}
+const staysWhere = computed(() => keptWithAllWords(kept.value.map((k) => k.subject)))
 const nextPlan = computed(() => ({
   path: '/plan',
-  query: { from: props.pourId, ...(heed.value.length > 0 ? { heed: heed.value.join() } : {}) },
+  query: { from: props.pourId, ...(accepted.value.length > 0 ? { heed: accepted.value.join() } : {}) },
 }))
 const isClear = computed(() => found.value.causes.some((c) => c.for.some((e) => e.lnRatio >= CLEAR_LN_RATIO)))
 const besides = computed(() =>
@@ -77,7 +111,27 @@ const names = (cause: CauseFound) => cause.explains.map((f) => FAULT_WORDS[f].to
         </div>
       </li>
     </ul>
-    <Button as="router-link" :to="nextPlan" label="Put it into the next plan" :disabled="heed.length === 0" />
+    <div class="act">
+      <Button
+        label="Keep it in mind from now on"
+        :disabled="isSaid"
+        :severity="isSaid ? 'secondary' : undefined"
+        @click="accept"
+      />
+      <Button
+        v-if="accepted.length > 0"
+        as="router-link"
+        :to="nextPlan"
+        severity="secondary"
+        label="Plan it again"
+      />
+    </div>
+    <p v-if="kept.length > 0" role="status" data-testid="kept">
+      It stays with {{ staysWhere }}: every later plan says and sets it, until you say that it is mended.
+    </p>
+    <p v-else-if="accepted.length > 0" role="status">
+      Nothing of this pour is on a shelf for it to stay with: it goes into the plan made from here.
+    </p>
     <p v-if="found.besides.length > 0" data-testid="besides">
       <b>Also on record, though it seldom causes such a fault:</b>
       {{ besides }}
@@ -156,6 +210,11 @@ h3 {
 }
 .for b {
   color: var(--hot);
+}
+.act {
+  display: flex;
+  flex-wrap: wrap;
+  gap: var(--s2);
 }
 .next {
   display: flex;

@@ -140,6 +140,7 @@ async function remove() {
               </li>
             </ul>
           </section>
+          <MouldHeeds :mould-id="id" :now-ms="now" />
           <section class="slab" aria-labelledby="m-photos">
             <h2 id="m-photos">Photos</h2>
             <MouldPhotos :mould-id="id" :photos="card.photos" />

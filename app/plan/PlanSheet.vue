@@ -4,13 +4,13 @@ import Button from 'primevue/button'
 import { computed, ref, watch } from 'vue'
 import { CAUSES, type CauseId } from '#core/finish'
 import { layersOf } from '#core/mould'
-import { decisionsOf, evaluatePlan, heeding, keepPlan, type PlanEvaluation, type PourPlan } from '#core/pour'
-import type { PourRecord } from '~~/shared/records'
+import { decisionsOf, evaluatePlan, heeding, type PlanEvaluation, type PourPlan } from '#core/pour'
 import type { Recipe } from '~~/shared/stock'
 import { useUnits } from '~/parts/show/useUnits'
-import type { ApiResult } from '~/stores/api'
 import { useClock } from '~/stores/bench'
+import { useHeeded } from './useHeeded'
 import { useLastConsistency } from './useLastConsistency'
+import { useSavePlan } from './useSavePlan'
 import { usePlanStock } from './usePlanStock'
 import { useProblems } from '~/parts/form/useProblems'
 import { useLearning } from '~/stores/learning'
@@ -31,15 +31,12 @@ import {
   usualFilling,
   type PlanDraft,
 } from './planDraft'
-import { bagInputOf } from '~/parts/plaster/plasterChoice'
-import { failureWords } from '~/parts/words/errors'
 
 const workshop = useWorkshop()
 const pours = usePours()
 const learning = useLearning()
 const units = useUnits()
 const route = useRoute()
-const router = useRouter()
 
 const stock = usePlanStock()
 
@@ -127,6 +124,7 @@ watch(
       Object.assign(draft.value, layersChoice(draft.value.splitBy, layers))
   },
 )
+const heeded = useHeeded(draft, plan, stock, !changingId.value)
 const lastConsistency = useLastConsistency(plan)
 // What was learnt of what is chosen, and of the bags before this one.
 watch(
@@ -145,41 +143,16 @@ watch(
   { immediate: true },
 )
 
-const failure = ref('')
-const busy = ref(false)
-// Made once for this worksheet: if the answer gets lost and it is sent again, it is still one pour.
-const newId = crypto.randomUUID()
-
-/** One weighed scoop is remembered for its bag. */
-async function rememberScoop() {
-  const { scoop, bagId, ratioMethod } = draft.value
-  const bag = workshop.bags.find((b) => b.id === bagId)
-  const { weighedKgM3 } = scoop
-  if (!bag || ratioMethod !== 'by_volume' || weighedKgM3 === null) return
-  if (bag.scoop?.weighedKgM3 === weighedKgM3 && bag.scoop.measureMl === scoop.measureMl) return
-  await workshop.saveBag(bag.id, bag.revision, { ...bagInputOf(bag), scoop: { ...scoop, weighedKgM3 } })
-}
-
-async function save() {
-  if (!plan.value || !evaluation.value?.ok || unread.value || busy.value) return
-  busy.value = true
-  failure.value = ''
-  const answer: ApiResult<PourRecord> = changingId.value
-    ? await pours.changePlan(changingId.value, seenRevision.value, keepPlan(plan.value))
-    : await pours.create(keepPlan(plan.value), newId)
-  if (answer.ok) await rememberScoop()
-  busy.value = false
-  if (answer.ok) {
-    if (!changingId.value) kept.value = { ...draft.value, piece: '' }
-    await router.push(`/pour/${answer.value.id}`)
-    return
-  }
-  failure.value = failureWords(answer.failure)
-  if (answer.failure.code === 'stale_plan' && changingId.value) {
-    await pours.load(changingId.value)
-    seenRevision.value = pours.records.get(changingId.value)?.revision ?? seenRevision.value
-  }
-}
+const { save, busy, failure } = useSavePlan({
+  draft,
+  plan,
+  isSound: () => evaluation.value?.ok === true && !unread.value,
+  changing: changingId.value ? { id: changingId.value, revision: seenRevision } : undefined,
+  onTaken: () => {
+    heeded.forget()
+    kept.value = { ...draft.value, piece: '' }
+  },
+})
 </script>
 
 <template>
@@ -189,7 +162,13 @@ async function save() {
       <header>
         <h1>{{ changingId ? 'Change the plan' : 'Plan a pour' }}</h1>
       </header>
-      <PlanHeed v-if="draft.heed.length > 0" v-model="draft.heed" />
+      <PlanHeed
+        v-if="draft.heed.length > 0"
+        :causes="draft.heed"
+        :lines="heeded.lines.value"
+        @leave-out="heeded.leaveOut"
+        @mend="heeded.mend"
+      />
       <PlanMould v-model="draft" :problem="noteProblem" @pick="pickMould" @pick-set="pickSet" />
       <PlanPlaster
         v-model="draft"

@@ -8,6 +8,7 @@ import { useDevices } from './devices'
 import { useOutbox } from './outbox'
 import { usePhotos } from './photos'
 import { usePours } from './pours'
+import { useHeeds } from './heeds'
 import { useUpkeep } from './upkeep'
 import { onWindowMessage, tellWindows, whenLeading } from './windows'
 import { useWorkshop } from './workshop'
@@ -28,6 +29,7 @@ export const useConnection = defineStore('connection', () => {
   const photos = usePhotos()
   const devices = useDevices()
   const upkeep = useUpkeep()
+  const heeds = useHeeds()
   const { isReal } = useBench()
   const connected = ref(true)
   let leads = false
@@ -49,6 +51,7 @@ export const useConnection = defineStore('connection', () => {
       if (message.topic === 'event' || message.topic === 'pour') pours.apply(message)
       else workshop.apply(message)
       upkeep.hear(message)
+      heeds.hear(message)
     }
   }
 
@@ -58,7 +61,7 @@ export const useConnection = defineStore('connection', () => {
     loading ??= (async () => {
       arrived ??= []
       const time = await syncClock()
-      await Promise.all([workshop.load(), pours.loadOpen(), upkeep.load()])
+      await Promise.all([workshop.load(), pours.loadOpen(), upkeep.load(), heeds.load()])
       if (time) reached = time.seq
       const since = arrived
       arrived = undefined

@@ -1,8 +1,9 @@
 import type { DryingSpot, Exposure } from '../drying'
-import type { Fault, FinishTask, Upkeep } from '../finish'
+import type { CauseId, Fault, FinishTask, Upkeep } from '../finish'
 import type { TouchCue } from '../forecast'
 import type { AirTactic, Preparation } from '../mould'
 import type { StirManner } from '../setting'
+import type { HeedSubject } from './after/keptCauses'
 
 export const DEMOULD_OUTCOMES = ['whole', 'damaged', 'broken'] as const
 export type DemouldOutcome = (typeof DEMOULD_OUTCOMES)[number]
@@ -131,6 +132,10 @@ export type EventBody =
   | { type: 'kept_up'; what: Upkeep }
   /** Something is wrong with the piece. */
   | ({ type: 'defect' } & Fault & OfPieces)
+  /** This is why: later plans of what it stays with are reminded of it. */
+  | { type: 'cause_kept'; cause: CauseId }
+  /** It is no cause any more: mended, or not to be feared again. */
+  | { type: 'cause_mended'; cause: CauseId; subject: HeedSubject }
   /** A photograph was taken; the picture itself goes by its id. */
   | ({ type: 'photographed'; photoId: string; caption: string } & OfPieces)
   | ({ type: 'finished'; verdict: Verdict; reason: string } & OfPieces)
@@ -189,6 +194,8 @@ const BINDS_PLAN: Record<EventBody['type'], boolean> = {
   finish_done: false,
   kept_up: false,
   defect: false,
+  cause_kept: false,
+  cause_mended: false,
   photographed: false,
   finished: true,
   note: false,

@@ -482,7 +482,15 @@ export function foldPour(plan: KeptPlan, events: readonly PourEvent[], revision 
   // A forgotten tap does not hold the pour up: the step in hand follows the furthest one done.
   const first = steps.findLastIndex((s) => done.has(keyOfStep(s))) + 1
   const someOut = pieces.some((p) => p.out)
-  const next = steps[someOut ? Math.max(first, steps.findIndex((s) => s.id === 'demould')) : first]
+  const next =
+    steps[
+      someOut
+        ? Math.max(
+            first,
+            steps.findIndex((s) => s.id === 'demould'),
+          )
+        : first
+    ]
   const batch = next === undefined || isAfterPouring(next) ? bowls.length - 1 : next.batch
   const scaleFailed = live.some((e) => e.body.type === 'scale_failed')
   const doneOfBowls = bowls.map((_, i) => doneOf(done, steps, i))

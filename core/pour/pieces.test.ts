@@ -1,7 +1,15 @@
 import { describe, expect, it } from 'vitest'
 import { eventAt, fold, tilesPlan } from '../../tests/unit/plans'
 import { MS_PER } from '../units'
-import { diagnosePour, keepPlan, signsOf, summarisePour, undoTargets, type EventBody, type PourEvent } from '.'
+import {
+  diagnosePour,
+  keepPlan,
+  signsOf,
+  summarisePour,
+  undoTargets,
+  type EventBody,
+  type PourEvent,
+} from '.'
 
 /** Six tiles in two bowls of three: the first soaked well, the second hardly. */
 const plan = tilesPlan(6, 3)

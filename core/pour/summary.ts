@@ -11,6 +11,7 @@ import type { FaultKind, UpkeepAct } from '../finish'
 import { MS_PER } from '../units'
 import { foldPour, type PourFacts } from './facts'
 import { faultsOf, piecesWith } from './after/faults'
+import { keptCauses, type KeptCause } from './after/keptCauses'
 import { subjectsOf } from './after/observations'
 import type { KeptPlan } from './plan/kept'
 import type { Stage } from './plan/steps'
@@ -63,6 +64,8 @@ export interface PourSummary {
   reason: string
   draws: Draw[]
   uses: MouldUse[]
+  /** Causes that somebody accepted, with what they stay with. */
+  heeds: KeptCause[]
   /** Of whom it may teach something: its bag, its place, a scoop, a pair of hands, a bowl. */
   teaches: Subject[]
   /** What a search may ask for. */
@@ -192,6 +195,7 @@ export function summarisePour(plan: KeptPlan, events: readonly PourEvent[], revi
     reason: facts.verdict?.reason ?? '',
     draws,
     uses: usesOf(plan, live, facts),
+    heeds: keptCauses(facts),
     // Until it is out, the last word is not spoken.
     teaches: facts.doneAtMs.demould === undefined && !facts.verdict ? [] : subjectsOf(facts),
     tags: tagsOf(plan, facts),

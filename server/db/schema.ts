@@ -2,13 +2,14 @@ import type { ColumnType, Generated, InsertType, Selectable } from 'kysely'
 import type {
   DeviceChannel,
   EventBody,
+  HeedSubject,
   MouldDamage,
   MouldUse,
   PourTag,
   Stage,
   Verdict,
 } from '../../core/pour'
-import type { FaultKind, UpkeepAct } from '../../core/finish'
+import type { CauseId, FaultKind, UpkeepAct } from '../../core/finish'
 import type { FactorId, Subject } from '../../core/learn'
 import type { Provenance } from '../../core/provenance'
 import type { Addition, PlasterClassId } from '../../core/plaster'
@@ -256,6 +257,14 @@ export interface MouldUseTable extends OfWorkshop {
   damages: ColumnType<{ kind: MouldDamage; atMs: number }[], string, string>
 }
 
+/** A cause that was accepted, with what it stays with. */
+export interface HeedTable extends OfWorkshop {
+  pour_id: string
+  subject: HeedSubject
+  cause: CauseId
+  at: Date
+}
+
 export interface PlaceTable extends OfWorkshop {
   id: string
   name: string
@@ -333,6 +342,7 @@ export interface Database {
   pour_summary: PourSummaryTable
   bag_draw: BagDrawTable
   mould_use: MouldUseTable
+  heed: HeedTable
   device: DeviceTable
   device_use: DeviceUseTable
   reading: ReadingTable

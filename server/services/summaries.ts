@@ -11,7 +11,7 @@ import type { Database, PourSummaryTable } from '../db/schema'
  */
 
 type Trx = Transaction<Database>
-type Lines = Pick<PourSummary, 'draws' | 'uses'> & { row: SummaryColumns }
+type Lines = Pick<PourSummary, 'draws' | 'uses' | 'heeds'> & { row: SummaryColumns }
 
 type SummaryColumns = Omit<Insertable<PourSummaryTable>, 'pour_id' | 'created_at'>
 
@@ -68,6 +68,7 @@ function linesOfUnreadable(
     },
     draws: [],
     uses: [],
+    heeds: [],
   }
 }
 
@@ -121,6 +122,7 @@ function linesOf(pour: PourAnswer): Lines {
     },
     draws: sum.draws,
     uses: sum.uses,
+    heeds: sum.heeds,
   }
 }
 
@@ -245,9 +247,23 @@ async function updateUses(trx: Trx, pourId: string, piece: string, uses: PourSum
       .execute()
 }
 
+async function updateHeeds(trx: Trx, pourId: string, heeds: PourSummary['heeds']): Promise<void> {
+  const before = await trx.selectFrom('heed').selectAll().where('pour_id', '=', pourId).execute()
+  const now = heeds.map(({ subject, cause, atMs }) => ({
+    pour_id: pourId,
+    subject,
+    cause,
+    at: new Date(atMs),
+  }))
+  const key = ({ subject, cause }: { subject: string; cause: string }) => `${subject} ${cause}`
+  if (isDeepStrictEqual(new Set(before.map(key)), new Set(now.map(key)))) return
+  await trx.deleteFrom('heed').where('pour_id', '=', pourId).execute()
+  if (now.length > 0) await trx.insertInto('heed').values(now).execute()
+}
+
 /** Brings a pour's summary up to date. The caller holds the pour's row; bags and moulds are taken after it, by id. */
 export async function summarise(trx: Trx, pour: PourAnswer): Promise<void> {
-  const { row, draws, uses } = linesOf(pour)
+  const { row, draws, uses, heeds } = linesOf(pour)
   await trx
     .insertInto('pour_summary')
     .values({ pour_id: pour.id, created_at: new Date(pour.createdAtMs), ...row })
@@ -255,6 +271,7 @@ export async function summarise(trx: Trx, pour: PourAnswer): Promise<void> {
     .execute()
   await updateDraws(trx, pour.id, draws)
   await updateUses(trx, pour.id, row.piece, uses)
+  await updateHeeds(trx, pour.id, heeds)
 }
 
 /** Every running sum, from the lines it is a sum of. */

@@ -44,5 +44,6 @@ export const PATHS = [
   '/api/settling/:id',
   '/api/spoon-tests/:id',
   '/api/time',
+  '/api/heeds',
   '/api/upkeep',
 ]

@@ -91,14 +91,14 @@ describe('moulds', () => {
     }
     expect((await listed(id))!.history.casts).toBe(0)
     const poured = await record({ type: 'poured' })
-    expect((await listed(id))!.history).toMatchObject({ casts: 3, last: { pourId, outcome: 'poured' } })
+    expect((await listed(id))!.history).toMatchObject({ casts: 3, last: { pourId, outcomes: { poured: 3 } } })
     await record({ type: 'void', targetId: poured })
     expect((await listed(id))!.history).toMatchObject({ casts: 0, last: null })
     await record({ type: 'poured' })
     await record({ type: 'demoulded', outcome: 'whole' })
     await record({ type: 'mould_damage', mouldId: id, kind: 'tear' })
     const { history } = (await listed(id))!
-    expect(history).toMatchObject({ casts: 3, last: { outcome: 'whole' }, damages: [{ kind: 'tear' }] })
+    expect(history).toMatchObject({ casts: 3, last: { outcomes: { whole: 3 } }, damages: [{ kind: 'tear' }] })
   })
 
   it('leave the shelf with their photos and sets, and their pours stand', async () => {

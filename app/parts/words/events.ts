@@ -1,5 +1,6 @@
 import { batchOf, type EventBody } from '#core/pour'
 import { plain } from '~/parts/show/figures'
+import { CAUSE_WORDS } from './causes'
 import { faultText } from './faults'
 import { TASK_WORDS } from './finish'
 import { CORRECTION_WORDS } from './mix'
@@ -119,6 +120,10 @@ export function eventWords(body: EventBody, show: MixShow): string {
       return UPKEEP_WORDS[body.what].did
     case 'defect':
       return `${faultText(body, show)}${of(body)}`
+    case 'cause_kept':
+      return `To be kept in mind: ${CAUSE_WORDS[body.cause].name.toLowerCase()}`
+    case 'cause_mended':
+      return `Mended: ${CAUSE_WORDS[body.cause].name.toLowerCase()}`
     case 'photographed':
       return `${body.caption ? `Photographed: ${body.caption}` : 'Photographed'}${of(body)}`
     case 'finished':

@@ -12,6 +12,7 @@ import * as photos from './20261126T1910_photos'
 import * as learning from './20261126T1940_learning'
 import * as upkeep from './20261126T2300_upkeep'
 import * as pieces from './20261129T1630_pieces'
+import * as heeds from './20261129T1650_heeds'
 
 /** In order of their names. A migration that has landed is never edited; a new one follows it. */
 export const MIGRATIONS: Record<string, Migration> = {
@@ -28,4 +29,5 @@ export const MIGRATIONS: Record<string, Migration> = {
   '20261126T1940_learning': learning,
   '20261126T2300_upkeep': upkeep,
   '20261129T1630_pieces': pieces,
+  '20261129T1650_heeds': heeds,
 }

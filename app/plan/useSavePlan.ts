@@ -1,0 +1,66 @@
+import { ref, type Ref } from 'vue'
+import { keepPlan, type PourPlan } from '#core/pour'
+import { bagInputOf } from '~/parts/plaster/plasterChoice'
+import { failureWords } from '~/parts/words/errors'
+import type { ApiResult } from '~/stores/api'
+import { usePours } from '~/stores/pours'
+import { useWorkshop } from '~/stores/workshop'
+import type { PourRecord } from '~~/shared/records'
+import type { PlanDraft } from './planDraft'
+
+/** Takes a worksheet to the bench, or keeps what was changed of one that is there. */
+export function useSavePlan({
+  draft,
+  plan,
+  isSound,
+  changing,
+  onTaken,
+}: {
+  draft: Ref<PlanDraft>
+  plan: Ref<PourPlan | undefined>
+  isSound: () => boolean
+  /** The pour whose plan is changed, and the revision that was seen of it. */
+  changing: { id: string; revision: Ref<number> } | undefined
+  onTaken: () => void
+}) {
+  const workshop = useWorkshop()
+  const pours = usePours()
+  const router = useRouter()
+  const failure = ref('')
+  const busy = ref(false)
+  // Made once for this worksheet: if the answer gets lost and it is sent again, it is still one pour.
+  const newId = crypto.randomUUID()
+
+  /** One weighed scoop is remembered for its bag. */
+  async function rememberScoop() {
+    const { scoop, bagId, ratioMethod } = draft.value
+    const bag = workshop.bags.find((b) => b.id === bagId)
+    const { weighedKgM3 } = scoop
+    if (!bag || ratioMethod !== 'by_volume' || weighedKgM3 === null) return
+    if (bag.scoop?.weighedKgM3 === weighedKgM3 && bag.scoop.measureMl === scoop.measureMl) return
+    await workshop.saveBag(bag.id, bag.revision, { ...bagInputOf(bag), scoop: { ...scoop, weighedKgM3 } })
+  }
+
+  async function save() {
+    if (!plan.value || !isSound() || busy.value) return
+    busy.value = true
+    failure.value = ''
+    const answer: ApiResult<PourRecord> = changing
+      ? await pours.changePlan(changing.id, changing.revision.value, keepPlan(plan.value))
+      : await pours.create(keepPlan(plan.value), newId)
+    if (answer.ok) await rememberScoop()
+    busy.value = false
+    if (answer.ok) {
+      if (!changing) onTaken()
+      await router.push(`/pour/${answer.value.id}`)
+      return
+    }
+    failure.value = failureWords(answer.failure)
+    if (answer.failure.code === 'stale_plan' && changing) {
+      await pours.load(changing.id)
+      changing.revision.value = pours.records.get(changing.id)?.revision ?? changing.revision.value
+    }
+  }
+
+  return { save, busy, failure }
+}
