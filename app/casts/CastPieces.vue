@@ -8,6 +8,7 @@ import { VERDICT_WORDS } from '~/parts/words/pour'
 
 const props = defineProps<{ facts: PourOutlook }>()
 const byBowl = computed(() => props.facts.pieces.some((p) => p.bowls.length > 0))
+const byMould = computed(() => new Set(props.facts.pieces.map((p) => p.name)).size > 1)
 const rows = computed(() => {
   const noted = faultsOf(props.facts)
   return props.facts.pieces.map((p) => ({
@@ -29,7 +30,7 @@ const rows = computed(() => {
       <thead>
         <tr>
           <th scope="col">No.</th>
-          <th scope="col">Mould</th>
+          <th v-if="byMould" scope="col">Mould</th>
           <th v-if="byBowl" scope="col">Bowl</th>
           <th scope="col">Came out</th>
           <th scope="col">Is</th>
@@ -39,7 +40,7 @@ const rows = computed(() => {
       <tbody>
         <tr v-for="row in rows" :key="row.number">
           <th scope="row">{{ row.number }}</th>
-          <td>{{ row.name }}</td>
+          <td v-if="byMould">{{ row.name }}</td>
           <td v-if="byBowl">{{ row.bowl }}</td>
           <td>{{ row.came }}</td>
           <td>{{ row.is }}</td>
@@ -66,6 +67,8 @@ td {
   vertical-align: top;
   padding: var(--s1) var(--s2) var(--s1) 0;
   border-bottom: 1px solid var(--line);
-  overflow-wrap: anywhere;
+}
+thead th {
+  font-size: 0.94rem;
 }
 </style>

@@ -148,6 +148,10 @@ const names = (cause: CauseFound) => cause.explains.map((f) => FAULT_WORDS[f].to
           <span v-for="e in [...cause.for, ...cause.against]" :key="e.sign" class="soft"
             >· {{ signWords(e, units) }}
           </span>
+          <div class="next">
+            <Checkbox v-model="heed" :input-id="`${id}-${cause.cause}`" :value="cause.cause" />
+            <label :for="`${id}-${cause.cause}`">Next time: {{ CAUSE_WORDS[cause.cause].next }}</label>
+          </div>
         </li>
         <li>
           <b>Something else</b> <span class="soft">{{ percent(found.other) }}</span>

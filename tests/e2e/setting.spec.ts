@@ -1,16 +1,14 @@
-import { randomUUID } from 'node:crypto'
 import { readFileSync } from 'node:fs'
 import type { Page } from '@playwright/test'
 import { probeStandIn } from '../../devices/standIns'
 import type { MouldKind } from '../../core/mould'
-import { keepPlan, outlookFrom, type EventBody, type PourPlan } from '../../core/pour'
+import type { PourPlan } from '../../core/pour'
 import { testPlan } from '../unit/plans'
 import { controlClock } from './controlledClock'
 import { expect, storedEvents, test } from './fixtures'
+import { asPlanned, sendPour, type Server, type Told } from './sentPour'
 
 const MIN = 60_000
-
-type Server = { server: { address: string } }
 
 /** A pour that was poured so long ago, as a plan says it and with what has happened since, sent as a bench would. */
 async function poured(
@@ -18,40 +16,11 @@ async function poured(
   workshop: Server,
   plan: PourPlan,
   agoMin: number,
-  more: [atMin: number, EventBody][] = [],
+  more: Told[] = [],
   nowMs = Date.now(),
 ) {
-  const { address } = workshop.server
-  const id = randomUUID()
-  const kept = keepPlan(plan)
-  const made = await page.request.post(`${address}/api/pours`, { data: { id, plan: kept } })
-  expect(made.ok()).toBe(true)
-  const [bowl] = kept.kept.batches
-  const told: [atMin: number, body: EventBody][] = [
-    [-9, { type: 'mould_ready' }],
-    [-8, { type: 'weighed', what: 'water', massG: bowl!.waterG }],
-    [-7, { type: 'weighed', what: 'powder', massG: bowl!.powderG }],
-    [-6, { type: 'sift_started' }],
-    [-5, { type: 'sifted' }],
-    [-3, { type: 'soaked' }],
-    [-1, { type: 'stirred', manner: 'hand' }],
-    [0, { type: 'poured' }],
-    [1, { type: 'tapped' }],
-    ...more,
-  ]
   const zeroMs = nowMs - agoMin * MIN
-  for (const [atMin, body] of told) {
-    const data = { id: randomUUID(), occurredAtMs: Math.round(zeroMs + atMin * MIN), who: 'Mina', body }
-    const answer = await page.request.post(`${address}/api/pours/${id}/events`, { data })
-    expect(answer.ok(), JSON.stringify(body)).toBe(true)
-  }
-  const events = told.map(([atMin, body]) => ({
-    id: randomUUID(),
-    occurredAtMs: zeroMs + atMin * MIN,
-    who: '',
-    body,
-  }))
-  return { id, zeroMs, outlook: outlookFrom(kept, events) }
+  return { ...(await sendPour(page, workshop, plan, [...asPlanned(plan), ...more], zeroMs)), zeroMs }
 }
 
 const mouldOf = (kind: MouldKind, thicknessMm = 30): PourPlan['mould'] => ({

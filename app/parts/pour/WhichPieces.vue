@@ -3,7 +3,7 @@
  * Which casts of a pour something is said of: all of them, those of one bowl or one mould, or each by its number. Says nothing
  * where there is only one. Usage: <WhichPieces v-model="numbers" label="Which came out" :pieces />
  */
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import type { PieceFacts } from '#core/pour'
 
 const props = defineProps<{
@@ -12,9 +12,6 @@ const props = defineProps<{
   pieces: readonly PieceFacts[]
 }>()
 const chosen = defineModel<number[]>({ required: true })
-
-/** More than so many numbers are a wall: they open on request. */
-const MOST_SHOWN = 12
 
 const numbersOf = (pieces: readonly PieceFacts[]) => pieces.map((p) => p.number)
 /** Pieces by what they have in common, where that parts them. */
@@ -26,11 +23,11 @@ function lots(keysOf: (p: PieceFacts) => readonly string[]) {
     numbers: numbersOf(props.pieces.filter((p) => keysOf(p).includes(label))),
   }))
 }
-const groups = computed(() => [
-  { label: `All ${props.pieces.length}`, numbers: numbersOf(props.pieces) },
-  ...lots((p) => p.bowls.map((b) => `Bowl ${b + 1}`)),
-  ...lots((p) => [p.name]),
-])
+const all = computed(() => numbersOf(props.pieces))
+/** All at once is the usual answer: which of them is asked of whoever says that it is not. */
+const opened = ref(false)
+const isOpen = computed(() => opened.value || !isChosen(all.value))
+const groups = computed(() => [...lots((p) => p.bowls.map((b) => `Bowl ${b + 1}`)), ...lots((p) => [p.name])])
 const isChosen = (numbers: readonly number[]) =>
   numbers.length === chosen.value.length && numbers.every((n) => chosen.value.includes(n))
 function toggle(number: number) {
@@ -44,7 +41,11 @@ function toggle(number: number) {
 <template>
   <div v-if="pieces.length > 1" class="which" role="group" :aria-label="label">
     <span class="label" aria-hidden="true">{{ label }}</span>
-    <div class="row">
+    <button type="button" :aria-pressed="isChosen(all)" @click="chosen = [...all]">
+      All {{ all.length }}
+    </button>
+    <button v-if="!isOpen" type="button" aria-expanded="false" @click="opened = true">Only some…</button>
+    <template v-else>
       <button
         v-for="group in groups"
         :key="group.label"
@@ -54,39 +55,30 @@ function toggle(number: number) {
       >
         {{ group.label }}
       </button>
-    </div>
-    <component :is="pieces.length > MOST_SHOWN ? 'details' : 'div'">
-      <summary v-if="pieces.length > MOST_SHOWN">One by one</summary>
-      <div class="row">
-        <button
-          v-for="{ number, name } in pieces"
-          :key="number"
-          type="button"
-          class="one"
-          :aria-label="`Piece ${number}, ${name}`"
-          :aria-pressed="chosen.includes(number)"
-          @click="toggle(number)"
-        >
-          {{ number }}
-        </button>
-      </div>
-    </component>
+      <button
+        v-for="{ number, name } in pieces"
+        :key="number"
+        type="button"
+        class="one"
+        :aria-label="`Piece ${number}, ${name}`"
+        :aria-pressed="chosen.includes(number)"
+        @click="toggle(number)"
+      >
+        {{ number }}
+      </button>
+    </template>
   </div>
 </template>
 
 <style scoped>
 .which {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr);
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
   gap: var(--s2);
 }
 .label {
   font-weight: 600;
-}
-.row {
-  display: flex;
-  flex-wrap: wrap;
-  gap: var(--s2);
 }
 button {
   min-width: 44px;
@@ -107,12 +99,6 @@ button[aria-pressed='true'] {
   background: var(--wet-light);
   color: var(--ink);
   border-color: var(--wet-light);
-}
-summary {
-  min-height: 44px;
-  display: flex;
-  align-items: center;
-  cursor: pointer;
 }
 @media (forced-colors: active) {
   button[aria-pressed='true'] {

@@ -30,7 +30,11 @@ export function byKind<Kind extends string>(
   counts: Partial<Record<Kind, number>>,
   words: Record<Kind, string>,
 ): string {
-  const found = Object.entries(counts) as [Kind, number][]
+  // In the order of the words: a store of counts keeps none.
+  const found = (Object.keys(words) as Kind[]).flatMap((kind) => {
+    const n = counts[kind]
+    return n ? [[kind, n] as const] : []
+  })
   return found.length === 1
     ? words[found[0]![0]]
     : found.map(([kind, n]) => `${n} ${words[kind].toLowerCase()}`).join(', ')

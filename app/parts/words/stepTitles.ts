@@ -73,6 +73,8 @@ export type WaysOf = Partial<Pick<PourPlan, 'addingWay' | 'filling' | 'ratioMeth
 /** Where nothing is weighed. */
 const BY_SCOOP: Some = { weigh_water: 'Measure the water', weigh_powder: 'Scoop the plaster' }
 
+const INTO_BAG: Some = { weigh_powder: 'Scoop the plaster into the bag' }
+
 /** What is going on, or to be done, as a heading. */
 export function stepTitle(
   step: StepOf,
@@ -83,7 +85,9 @@ export function stepTitle(
   return (
     (step.batch > 0 ? way?.base?.[step.id] : undefined) ??
     way?.first[step.id] ??
-    (ratioMethod === 'by_volume' ? BY_SCOOP[step.id] : undefined) ??
+    (ratioMethod === 'by_volume'
+      ? { ...BY_SCOOP, ...(addingWay === 'kneaded' ? INTO_BAG : {}) }[step.id]
+      : undefined) ??
     OF_ADDING[addingWay]?.[step.id] ??
     TITLES[step.id]
   )

@@ -212,6 +212,22 @@ const BY_SCOOP: Change = {
   },
 }
 
+/** The same into a bag that is kneaded: the water waits in its bottle. */
+const BY_SCOOP_INTO_BAG: Change = {
+  weigh_water: {
+    action: 'Water is measured',
+    how: 'With the scoop that the plaster is taken with, brim full, into a bottle: it goes into the bag last.',
+    gear: 'a bottle with a lid, the scoop',
+  },
+  weigh_powder: {
+    action: 'The plaster is measured',
+    how: 'Level each scoop with a straight edge. Into a strong bag, tied shut until the water goes in.',
+    gear: 'the scoop, dry again; a straight edge; a strong bag and a tie',
+  },
+}
+const byScoop = ({ ratioMethod, addingWay }: WaysOf): Change =>
+  ratioMethod !== 'by_volume' ? {} : addingWay === 'kneaded' ? BY_SCOOP_INTO_BAG : BY_SCOOP
+
 /** What a way of filling does differently; `base` is what comes after the first bowl. */
 const FILLING_CHANGES: Record<FillingWay, { first: Change; base?: Change }> = {
   poured: { first: {} },
@@ -289,7 +305,7 @@ export function stepWords(step: StepOf, plan: WaysOf, fill?: BowlFill): StepWord
     title,
     ...STEP_WORDS[step.id],
     ...ADDING_CHANGES[plan.addingWay ?? 'sifted'][step.id],
-    ...(plan.ratioMethod === 'by_volume' ? BY_SCOOP[step.id] : undefined),
+    ...byScoop(plan)[step.id],
     ...first[step.id],
     ...(step.batch > 0 ? base?.[step.id] : undefined),
     ...(fill && step.id === 'pour' ? fillingOf(fill) : undefined),

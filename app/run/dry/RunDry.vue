@@ -50,8 +50,8 @@ function weigh() {
 
 <template>
   <section class="pool dry" aria-label="Its next weighing">
-    <WhichPieces v-model="chosen" label="On the scale" :pieces="left" />
     <form class="weigh" @submit.prevent="weigh">
+      <WhichPieces v-model="chosen" label="On the scale" :pieces="left" />
       <QuantityField
         :key="weighed"
         v-model="massG"

@@ -55,7 +55,7 @@ const ahead = computed(() => dryingAhead(props.run.facts, minute.value))
 <style scoped>
 .split {
   display: grid;
-  grid-template-columns: minmax(0, 2fr) minmax(0, 3fr);
+  grid-template-columns: fit-content(44%) minmax(0, 1fr);
   gap: var(--s3) var(--s5);
   align-items: start;
 }

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** How each came out, asked: whole is one of the answers. Usage: <RunOut :pieces="facts.pieces" @record="put" @all="close" /> */
+/** How each came out, asked: whole is one of the answers. Usage: <RunOut :pieces="facts.pieces" @record="put" @all="close">its question</RunOut> */
 import { computed } from 'vue'
 import type { EventBody, PieceFacts } from '#core/pour'
 import { usePieces } from '~/parts/pour/usePieces'
@@ -18,7 +18,10 @@ function answer({ outcome, gripped }: (typeof OUT_ANSWERS)[number]) {
 </script>
 
 <template>
-  <WhichPieces v-model="chosen" label="Which of them" :pieces="inMould" />
+  <div class="head">
+    <slot />
+    <WhichPieces v-model="chosen" label="Which of them" :pieces="inMould" />
+  </div>
   <div class="out" role="group" aria-label="How did it come out?">
     <button v-for="out in OUT_ANSWERS" :key="out.label" type="button" :disabled="none" @click="answer(out)">
       {{ out.label }}
@@ -27,6 +30,12 @@ function answer({ outcome, gripped }: (typeof OUT_ANSWERS)[number]) {
 </template>
 
 <style scoped>
+.head {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: var(--s2) var(--s5);
+}
 .out {
   display: grid;
   grid-template-columns: repeat(auto-fit, minmax(min(9rem, 100%), 1fr));

@@ -43,8 +43,9 @@ const question = computed(() => {
       <RunTools :run :fixable="isWaiting" @fix="fixing = true" />
       <RunWait v-if="isWaiting" :run @out="isOut = true" />
       <section v-else class="pool" aria-label="How did it come out?">
-        <p class="ask">{{ question }}</p>
-        <RunOut :pieces="run.facts.pieces" @record="run.put" />
+        <RunOut :pieces="run.facts.pieces" @record="run.put">
+          <p class="ask">{{ question }}</p>
+        </RunOut>
       </section>
     </template>
     <template #rest>
