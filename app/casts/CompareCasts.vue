@@ -99,6 +99,13 @@ td {
   border-bottom: 1px solid var(--line);
   font-weight: 400;
 }
+@media (max-width: 43rem) {
+  th,
+  td {
+    padding-right: var(--s1);
+    overflow-wrap: anywhere;
+  }
+}
 thead th {
   font-weight: 700;
   font-size: 1.1rem;

@@ -1,7 +1,7 @@
 import Papa from 'papaparse'
 
 /** How a logger writes its times. */
-export const LOGGER_TIMES = ['moment', 'clock', 'minutes', 'seconds'] as const
+export const LOGGER_TIMES = ['zoned', 'moment', 'clock', 'minutes', 'seconds'] as const
 export type LoggerTime = (typeof LOGGER_TIMES)[number]
 
 /** How a file is read: found by looking at it, shown, and changed by whoever knows better. */
@@ -19,7 +19,10 @@ export type LoggerFault =
   'no_two_columns' | 'no_times' | 'no_temperatures' | 'too_few' | 'not_rising' | 'beyond_belief'
 
 export interface LoggerReading {
-  /** s since the first reading; of a moment or a clock, of that day's midnight (UTC for a moment). */
+  /**
+   * s since the first reading; of a clock since that day's midnight; of a moment since 1970 as if it had been written in UTC,
+   * and of one with its zone really so.
+   */
   atS: number
   tempC: number
 }
@@ -34,7 +37,15 @@ const BELIEVED_C = { low: -40, high: 150 }
 
 const CLOCK = /^(\d{1,2}):(\d{2})(?::(\d{2})(?:[.,]\d+)?)?$/
 const MOMENT =
-  /^(\d{4})-(\d{1,2})-(\d{1,2})[T ](\d{1,2}):(\d{2})(?::(\d{2})(?:[.,]\d+)?)?(?:Z|[+-]\d{2}:?\d{2})?$/
+  /^(\d{4})-(\d{1,2})-(\d{1,2})[T ](\d{1,2}):(\d{2})(?::(\d{2})(?:[.,]\d+)?)?(?: ?(Z|[+-]\d{2}(?::?\d{2})?))?$/
+
+/** How far a zone's clocks are ahead of UTC, s. */
+function zoneS(zone: string): number {
+  const found = /^([+-])(\d{2}):?(\d{2})?$/.exec(zone)
+  if (!found) return 0
+  const [, sign, h, min = '0'] = found
+  return (sign === '-' ? -1 : 1) * (Number(h) * 3600 + Number(min) * 60)
+}
 
 function numberOf(text: string, sign: LoggerFormat['decimalSign']): number | undefined {
   const plain = text.trim().replace(/\s*°?\s*[CcFf]$/, '')
@@ -51,12 +62,13 @@ function timeOf(text: string, { time, decimalSign }: LoggerFormat): number | und
     const [, h, m, s = '0'] = found
     return Number(h) < 24 && Number(m) < 60 ? Number(h) * 3600 + Number(m) * 60 + Number(s) : undefined
   }
-  if (time === 'moment') {
+  if (time === 'moment' || time === 'zoned') {
     const found = MOMENT.exec(cell)
     if (!found) return undefined
-    const [year, month, day, h, min, s = '0'] = found.slice(1) as string[]
+    const [year, month, day, h, min, s = '0', zone] = found.slice(1) as (string | undefined)[]
+    if (time === 'zoned' && zone === undefined) return undefined
     const of = Date.UTC(Number(year), Number(month) - 1, Number(day), Number(h), Number(min), Number(s))
-    return Number.isFinite(of) ? of / 1000 : undefined
+    return of / 1000 - (time === 'zoned' ? zoneS(zone!) : 0)
   }
   const value = numberOf(cell, decimalSign)
   return value === undefined ? undefined : time === 'minutes' ? value * 60 : value
@@ -118,7 +130,9 @@ export function findLoggerFormat(text: string): LoggerFormat | undefined {
   const steps = times.slice(1).map((t, i) => t - times[i]!)
   const time: LoggerTime =
     asMoment !== undefined
-      ? 'moment'
+      ? share(body, asMoment, (c) => MOMENT.exec(c.trim())?.[7] !== undefined) > MOST
+        ? 'zoned'
+        : 'moment'
       : asClock !== undefined
         ? 'clock'
         : /sec|\bs\b|\(s\)/.test(head[timeColumn] ?? '')

@@ -49,6 +49,8 @@ function readSigned(token: string, decimal: DecimalSign, rest: string): NumberRe
   if (first === undefined) return reading(token, '', false, rest)
   if (signs.length === 1) {
     const [whole, part] = groups as [string, string]
+    // A nought in front is no way to begin thousands, nor a number with decimals.
+    if (/^0\d/.test(whole)) return undefined
     const either = grouped(groups)
     if (either && first !== (decimal === 'point' ? '.' : ',')) return reading(whole + part, '', true, rest)
     return reading(whole, part, either, rest)
@@ -69,6 +71,8 @@ function readFraction(text: string): NumberReading | undefined {
   const found = mixed ?? plain
   if (!found) return undefined
   const [whole, top, bottom] = mixed ? mixed.slice(1).map(Number) : [0, ...plain!.slice(1).map(Number)]
+  // `11/2` is one and a half with its space forgotten, or five and a half: nobody can tell.
+  if (plain && top! >= Math.max(10, bottom!)) return undefined
   // One and three halves is a slip of the key, not a quantity.
   if (bottom === 0 || (mixed && top! >= bottom!)) return undefined
   return {

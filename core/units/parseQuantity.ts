@@ -1,3 +1,4 @@
+import { MOST_STOCKED_G, MOST_VOLUME_ML } from '../bounds'
 import { celsiusFromFahrenheit } from './factors'
 import { readNumber, type DecimalSign } from './numbers'
 import {
@@ -57,7 +58,22 @@ const no = (code: Exclude<QuantityError, 'ambiguous'>, at: string): Strict => ({
   at: at.trim(),
 })
 
-const MOST = 1e9
+/** More than anybody here handles, g, ml, mm, mm²: a reading beyond it is none. */
+const MOST: Record<QuantityKind, number> = {
+  mass: MOST_STOCKED_G,
+  volume: MOST_VOLUME_ML,
+  length: 100_000,
+  area: 100_000_000,
+  temp: 1000,
+  number: 1e9,
+}
+/** From here on thousands are more likely decimals of somebody who writes the other sign: `1,234 kg`. */
+const HARDLY: Partial<Record<QuantityKind, number>> = {
+  mass: 500_000,
+  volume: 100_000,
+  length: 20_000,
+  area: 20_000_000,
+}
 
 /** Full-width forms, quotes, dashes and fractions as their plain signs; lower case, single spaces. */
 export function plainText(text: string): string {
@@ -90,6 +106,7 @@ function strictTemp(text: string, defaultUnit: string, { decimal }: Settled): St
   if (unit === undefined) return no('not_a_quantity', number.rest)
   const value = sign ? -number.value : number.value
   const name = (unit || defaultUnit).charAt(0)
+  if (number.value > MOST.temp) return no('too_large', text)
   if (!['c', 'celsius', 'f', 'fahrenheit', ''].includes(unit)) return no('unknown_unit', unit)
   const notes: QuantityNote[] = number.dependsOnSigns ? [{ about: 'number' }] : []
   const canonical = `${sign ? '-' : ''}${number.canonical} °${name.toUpperCase()}`
@@ -100,7 +117,7 @@ function strictNumber(text: string, { decimal }: Settled): Strict {
   const number = readNumber(text, decimal)
   if (!number) return no('not_a_quantity', text)
   if (number.rest.trim() !== '') return no('unknown_unit', number.rest)
-  if (number.value > MOST) return no('too_large', text)
+  if (number.value > MOST.number) return no('too_large', text)
   const notes: QuantityNote[] = number.dependsOnSigns ? [{ about: 'number' }] : []
   return { ok: true, value: number.value, canonical: number.canonical, notes }
 }
@@ -172,7 +189,7 @@ function strictQuantity(text: string, kind: MeasuredKind, defaultUnit: string, s
     before = { unit, value: term.value }
     rest = term.rest
   }
-  if (total > MOST) return no('too_large', text)
+  if (total > MOST[kind]) return no('too_large', text)
   return { ok: true, value: total, canonical: said.join(' '), notes }
 }
 
@@ -230,11 +247,18 @@ export function parseQuantity(
 ): ParsedQuantity {
   const clean = plainText(text)
   if (clean === '') return { ok: false, code: 'empty', at: '' }
-  const { readings, failure } = readEachWay(habits, (settled): Strict => {
+  const read = (settled: Settled): Strict => {
     if (kind === 'temp') return strictTemp(clean, defaultUnit, settled)
     if (kind === 'number') return strictNumber(clean, settled)
     return strictQuantity(clean, kind, defaultUnit, settled)
-  })
+  }
+  const bySigns = readEachWay(habits, read)
+  const isHardly = ({ value, notes }: QuantityReading) =>
+    value >= (HARDLY[kind] ?? Infinity) && notes.some((n) => n.about === 'number')
+  // So much that the workshop's own way of writing is doubted.
+  const { readings, failure } = bySigns.readings.some(isHardly)
+    ? readEachWay({ ...habits, decimalSign: null }, read)
+    : bySigns
   const [only, ...others] = readings
   if (only === undefined) return failure as ParsedQuantity
   return others.length === 0 ? only : { ok: false, code: 'ambiguous', at: text.trim(), readings }

@@ -131,7 +131,7 @@ export async function lastAtNothing(db: Db, device: string, nowMs: number): Prom
 /** More points than this no chart shows. */
 const MOST_READINGS = 2000
 
-/** What was read for a pour on one channel, oldest first; thinned evenly where there is more than a chart shows. */
+/** What each device read for a pour, oldest first; thinned evenly, each channel and bowl by itself, where there is more than a chart shows. */
 export async function readingsOf(db: Db, pourId: string): Promise<KeptReading[]> {
   const pour = await db.selectFrom('pour').select('id').where('id', '=', pourId).executeTakeFirst()
   if (!pour) throw new DomainError('not_found')
@@ -144,8 +144,8 @@ export async function readingsOf(db: Db, pourId: string): Promise<KeptReading[]>
     stable: boolean
   }>`
     select device_id, channel, batch, at, value, stable from (
-      select *, row_number() over (partition by channel order by at) as nth,
-        count(*) over (partition by channel) as of_all
+      select *, row_number() over (partition by device_id, channel, batch order by at) as nth,
+        count(*) over (partition by device_id, channel, batch) as of_all
       from reading where pour_id = ${pourId}) numbered
     where nth % greatest(1, of_all / ${MOST_READINGS}) = 0 or nth = of_all
     order by at`.execute(db)

@@ -1,6 +1,6 @@
 import { isDeepStrictEqual } from 'node:util'
 import { sql, type Insertable, type Transaction } from 'kysely'
-import { liveEvents, summarisePour, type PourSummary } from '../../core/pour'
+import { liveEvents, summarisePour, type PourSummary, type PourTag } from '../../core/pour'
 import { isUnreadable, type PourAnswer } from '../../shared/records'
 import type { Db } from '../db/client'
 import type { Database, PourSummaryTable } from '../db/schema'
@@ -261,13 +261,31 @@ async function updateHeeds(trx: Trx, pourId: string, heeds: PourSummary['heeds']
   if (now.length > 0) await trx.insertInto('heed').values(now).execute()
 }
 
+const isFaulty = ({ teaches }: Pick<SummaryColumns, 'teaches'>) => teaches.includes('faults')
+/** Why it came out so stands as it was found, until it is worked out anew. */
+const CAUSES_STAND = {
+  tags: sql<
+    PourTag[]
+  >`excluded.tags || array(select tag from unnest(pour_summary.tags) as tag where tag like 'cause:%')`,
+  tag_pieces: sql<string>`excluded.tag_pieces || (
+    select coalesce(jsonb_object_agg(key, value), '{}') from jsonb_each(pour_summary.tag_pieces) where key like 'cause:%')`,
+}
+
 /** Brings a pour's summary up to date. The caller holds the pour's row; bags and moulds are taken after it, by id. */
 export async function summarise(trx: Trx, pour: PourAnswer): Promise<void> {
   const { row, draws, uses, heeds } = linesOf(pour)
   await trx
     .insertInto('pour_summary')
     .values({ pour_id: pour.id, created_at: new Date(pour.createdAtMs), ...row })
-    .onConflict((c) => c.columns(['workshop_id', 'pour_id']).doUpdateSet(row))
+    .onConflict((c) =>
+      c.columns(['workshop_id', 'pour_id']).doUpdateSet({ ...row, ...(isFaulty(row) ? CAUSES_STAND : {}) }),
+    )
+    .execute()
+  // What was taken back teaches no longer; what it teaches still is looked at anew when somebody asks.
+  await trx
+    .deleteFrom('observation')
+    .where('pour_id', '=', pour.id)
+    .where(sql<boolean>`subject <> all (${row.teaches}::text[])`)
     .execute()
   await updateDraws(trx, pour.id, draws)
   await updateUses(trx, pour.id, row.piece, uses)

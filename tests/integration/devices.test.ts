@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { once } from 'node:events'
 import { connect, type Socket } from 'node:net'
+import { sql } from 'kysely'
 import { afterAll, afterEach, beforeAll, expect, it } from 'vitest'
 import { MOST_LINE_BYTES } from '../../shared/deviceLine'
 import type { DeviceCard, KeptReading, LiveMessage } from '../../shared/devices'
@@ -241,4 +242,18 @@ it('a stand-in comes again by itself when server or plug were away, still zeroed
   scale.act({ do: 'plug_in' })
   expect(await zeroOf(400)).toBe(recalled)
   await server.stop()
+})
+
+it('of many readings each device keeps its own share, also where two call their channel the same', async () => {
+  const pourId = await newPour()
+  for (const device of ['left', 'right'])
+    await sql`
+      insert into reading (device_id, channel, at, value, stable, pour_id, batch)
+      select ${device}, 't1', now() - n * interval '1 second' - ${device === 'left' ? 0.5 : 0} * interval '1 second',
+        20, true, ${pourId}::uuid, 0
+      from generate_series(1, 5000) as n`.execute(database.db)
+  const { json } = await send(first, 'GET', `/api/pours/${pourId}/readings`)
+  const kept = json as never as KeptReading[]
+  for (const device of ['left', 'right'])
+    expect(kept.filter((r) => r.device === device).length).toBeGreaterThan(2000)
 })

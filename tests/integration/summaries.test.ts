@@ -205,3 +205,67 @@ it('sums kept beside bags, moulds and pours say what the events say, whatever is
   expect(steady(again.summaries)).toEqual(steady(kept.summaries))
   await agree()
 }, 60_000)
+
+it('what was taken back teaches no longer, and a cause stands until it is worked out anew', async () => {
+  const bowlId = randomUUID()
+  await ok('PUT', `/api/bowls/${bowlId}`, {
+    revision: null,
+    bowl: { name: 'Basin', volumeMl: 5000, tareG: 200 },
+  })
+  const id = randomUUID()
+  const plan = keepPlan(
+    testPlan('pottery', {
+      batching: {
+        split: { by: 'need' },
+        bowl: { bowlId, name: 'Basin', volumeMl: 5000, tareG: 200 },
+        pourRateMlMin: null,
+        scaleCapacityG: null,
+      },
+    }),
+  )
+  await ok('POST', '/api/pours', { id, plan })
+  let atMs = Date.now() - 7_200_000
+  const record = async (body: EventBody) => {
+    const event = { id: randomUUID(), occurredAtMs: (atMs += 60_000), who: '', body }
+    await ok('POST', `/api/pours/${id}/events`, event)
+    return event.id
+  }
+  await record({ type: 'weighed', what: 'water', massG: 706 })
+  await record({ type: 'weighed', what: 'powder', massG: 1009 })
+  await record({ type: 'poured' })
+  // Five litres over, of a bowl that held not two: a slip of the key.
+  const slip = await record({ type: 'left_over', volumeMl: 5000 })
+  await record({ type: 'demoulded', outcome: 'whole' })
+  await record({ type: 'defect', kind: 'voids' })
+  await record({ type: 'finished', verdict: 'failed', reason: '' })
+
+  const learnt = async () =>
+    (await send('GET', `/api/learning?subject=bowl:${bowlId}`)).json as never as { seen: object }
+  const causes = async () => {
+    const row = await suite.database.db
+      .selectFrom('pour_summary')
+      .select(['tags', 'tag_pieces'])
+      .where('pour_id', '=', id)
+      .executeTakeFirstOrThrow()
+    const of = (tags: string[]) => tags.filter((t) => t.startsWith('cause:')).sort()
+    return [of(row.tags), of(Object.keys(row.tag_pieces))]
+  }
+  expect(Object.keys((await learnt()).seen)).toEqual(['slurry_yield'])
+  await send('GET', '/api/figures?months=12')
+  const found = await causes()
+  expect(found[0]!.length).toBeGreaterThan(0)
+  expect(found[1]).toEqual(found[0])
+
+  await record({ type: 'void', targetId: slip })
+  expect((await learnt()).seen).toEqual({})
+  expect(await causes()).toEqual(found)
+  // Without a fault there is no cause of one.
+  const { id: defectId } = await suite.database.db
+    .selectFrom('event')
+    .select('id')
+    .where('pour_id', '=', id)
+    .where('type', '=', 'defect')
+    .executeTakeFirstOrThrow()
+  await record({ type: 'void', targetId: defectId })
+  expect(await causes()).toEqual([[], []])
+})

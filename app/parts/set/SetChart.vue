@@ -3,17 +3,18 @@
  * Temperature of a setting piece: expected with its band, measured, what was felt and when, now, and when it comes out.
  * Arrow keys move along it, plus and minus zoom. Usage: <SetChart :curve :traces :start-ms :now-ms :marks :cues :spoken :file-name />
  */
-import type { Plugin } from 'chart.js'
-import { computed, ref, useTemplateRef } from 'vue'
+import { computed, useTemplateRef } from 'vue'
 import { Scatter } from 'vue-chartjs'
 import type { SetCurve } from '#core/forecast'
 import { settingToCsv } from '#core/formats'
 import type { ProbeTrace } from '#core/pour'
-import { Chart, svgOfChart } from '~/parts/chart/chart'
+import { svgOfChart, type Chart } from '~/parts/chart/chart'
 import { lookColours } from '~/parts/chart/colours'
 import { figure, plain } from '~/parts/show/figures'
 import { useUnits } from '~/parts/show/useUnits'
-import { rowsOf, setRows, setSeries } from './setSeries'
+import { setRows, setSeries } from './setSeries'
+import { LABELS_ABOVE_PX, uprightLines } from './uprightLines'
+import { useChartWindow } from './useChartWindow'
 
 const props = defineProps<{
   curve: SetCurve
@@ -38,95 +39,21 @@ const series = computed(() => setSeries(props.curve, props.traces, props.startMs
 
 const colours = computed(lookColours)
 
-/** Part of the whole that is shown, minutes; undefined is all of it. */
-const view = ref<{ from: number; to: number }>()
-const whole = computed(() => ({ from: 0, to: Math.ceil(props.curve.timeS.at(-1)! / 60) }))
-const shown = computed(() => view.value ?? whole.value)
-const LEAST_MIN = 10
-function zoom(by: number) {
-  const { from, to } = shown.value
-  const nowMin = nowMinute.value ?? 0
-  const middle = nowMin > from && nowMin < to ? nowMin : (from + to) / 2
-  const half = Math.max(LEAST_MIN / 2, ((to - from) / 2) * by)
-  setView(middle - half, middle + half)
-}
-function move(by: number) {
-  const { from, to } = shown.value
-  setView(from + by * (to - from), to + by * (to - from))
-}
-function setView(from: number, to: number) {
-  const span = to - from
-  const all = whole.value
-  if (span >= all.to - all.from) {
-    view.value = undefined
-    return
-  }
-  const start = Math.min(Math.max(from, all.from), all.to - span)
-  view.value = { from: start, to: start + span }
-}
-function key(event: KeyboardEvent) {
-  const act = {
-    '+': () => zoom(0.5),
-    '-': () => zoom(2),
-    ArrowLeft: () => move(-0.25),
-    ArrowRight: () => move(0.25),
-  }[event.key]
-  if (!act) return
-  // Any other key of the run goes on: these belong to the chart while it has the focus.
-  event.preventDefault()
-  event.stopPropagation()
-  act()
-}
-
-const LABEL_FONT_PX = 14
-const LABEL_ROW_PX = 17
-/** Rows of words above the chart: more of them never stand so close. */
-const LABEL_ROWS = 4
-
-/** The present, when it comes out, windows: upright lines, their words above the chart, each where it has room. */
-const uprights: Plugin<'scatter'> = {
-  id: 'uprights',
-  afterDatasetsDraw({ ctx, chartArea: area, scales, width }) {
-    const lines = [
-      ...(nowMinute.value === undefined
-        ? []
-        : [{ atMin: nowMinute.value, label: 'now', colour: colours.value.ink, dash: [] }]),
-      ...props.marks.map(({ atMin, label, warm }) => ({
-        atMin,
-        label,
-        colour: warm ? colours.value.warm : colours.value.soft,
-        dash: [6, 5],
-      })),
-    ]
-    ctx.save()
-    ctx.font = `600 ${LABEL_FONT_PX}px ${Chart.defaults.font.family}`
-    ctx.lineWidth = 2
-    const spans = lines.map(({ atMin, label }) => {
-      const x = scales.x!.getPixelForValue(atMin)
-      const wide = ctx.measureText(label).width
-      const from = Math.min(x - 2, width - wide - 2)
-      return { x, from, to: from + wide, isShown: x >= area.left && x <= area.right }
-    })
-    const rows = rowsOf(
-      spans.map((s) => (s.isShown ? s : undefined)),
-      LABEL_ROWS,
-    )
-    lines.forEach(({ label, colour, dash }, i) => {
-      const { x, from, isShown } = spans[i]!
-      if (!isShown) return
-      const base = area.top - 4 - LABEL_ROW_PX * rows[i]!
-      ctx.strokeStyle = ctx.fillStyle = colour
-      ctx.setLineDash(dash)
-      ctx.beginPath()
-      ctx.moveTo(x, base + 3)
-      ctx.lineTo(x, area.bottom)
-      ctx.stroke()
-      ctx.textAlign = 'left'
-      ctx.fillText(label, from, base)
-    })
-    ctx.restore()
-  },
-}
+const { shown, isWhole, zoom, move, key } = useChartWindow(
+  () => Math.ceil(props.curve.timeS.at(-1)! / 60),
+  () => nowMinute.value,
+)
+const uprights = uprightLines(() => [
+  ...(nowMinute.value === undefined
+    ? []
+    : [{ atMin: nowMinute.value, label: 'now', colour: colours.value.ink, dash: [] }]),
+  ...props.marks.map(({ atMin, label, warm }) => ({
+    atMin,
+    label,
+    colour: warm ? colours.value.warm : colours.value.soft,
+    dash: [6, 5],
+  })),
+])
 
 const at = (atMin: number) => {
   const { core } = series.value
@@ -191,7 +118,7 @@ const options = computed(() => ({
   maintainAspectRatio: false,
   animation: false as const,
   interaction: { mode: 'nearest' as const, intersect: false },
-  layout: { padding: { top: LABEL_ROWS * LABEL_ROW_PX } },
+  layout: { padding: { top: LABELS_ABOVE_PX } },
   scales: {
     x: {
       min: shown.value.from,
@@ -258,8 +185,8 @@ function csv() {
     </div>
     <figcaption class="tools">
       <button type="button" aria-label="Closer" @click="zoom(0.5)">+</button>
-      <button type="button" aria-label="Further" :disabled="!view" @click="zoom(2)">−</button>
-      <template v-if="view">
+      <button type="button" aria-label="Further" :disabled="isWhole" @click="zoom(2)">−</button>
+      <template v-if="!isWhole">
         <button type="button" aria-label="Earlier" @click="move(-0.25)">‹</button>
         <button type="button" aria-label="Later" @click="move(0.25)">›</button>
       </template>

@@ -7,7 +7,7 @@ const MOST_READINGS = 2000
 
 /**
  * A file's readings at their moments, ms. Counted times begin when the caster says; a time of day is of the day of the
- * pour, or the day after where that is nearer; a day and time is taken as this place writes it.
+ * pour, or the day after where that is nearer; a day and time is taken as this place writes it, unless it says its zone.
  */
 export function placedReadings(
   { format, readings }: Extract<LoggerResult, { ok: true }>,
@@ -17,34 +17,43 @@ export function placedReadings(
 ): { atMs: number; tempC: number }[] {
   const startMs = settingStartMs ?? nowMs
   const firstS = readings[0]!.atS
-  const beginMs = ((): number => {
+  /** Each by itself: between two readings the clocks may have been changed. */
+  const atMs = ((): ((atS: number) => number) => {
     switch (format.time) {
       case 'minutes':
-      case 'seconds':
-        return zero === 'poured' ? (doneAtMs.pour ?? doneAtMs.build ?? startMs) : startMs
-      case 'moment': {
-        const asUtc = new Date(firstS * 1000)
-        return new Date(
-          asUtc.getUTCFullYear(),
-          asUtc.getUTCMonth(),
-          asUtc.getUTCDate(),
-          asUtc.getUTCHours(),
-          asUtc.getUTCMinutes(),
-          asUtc.getUTCSeconds(),
-        ).getTime()
+      case 'seconds': {
+        const beginMs = zero === 'poured' ? (doneAtMs.pour ?? doneAtMs.build ?? startMs) : startMs
+        return (atS) => beginMs + atS * MS_PER.s
       }
+      case 'zoned':
+        return (atS) => atS * MS_PER.s
+      case 'moment':
+        return (atS) => {
+          const as = new Date(atS * MS_PER.s)
+          return new Date(
+            as.getUTCFullYear(),
+            as.getUTCMonth(),
+            as.getUTCDate(),
+            as.getUTCHours(),
+            as.getUTCMinutes(),
+            as.getUTCSeconds(),
+          ).getTime()
+        }
       case 'clock': {
-        const midnight = new Date(startMs).setHours(0, 0, 0, 0)
-        const near = [-1, 0, 1].map((days) => midnight + days * MS_PER.day + firstS * 1000)
-        return near.reduce((a, b) => (Math.abs(b - startMs) < Math.abs(a - startMs) ? b : a))
+        const day = new Date(startMs)
+        const onDay = (days: number, atS: number) =>
+          new Date(day.getFullYear(), day.getMonth(), day.getDate() + days, 0, 0, atS).getTime()
+        const near = [-1, 0, 1].reduce((a, b) =>
+          Math.abs(onDay(b, firstS) - startMs) < Math.abs(onDay(a, firstS) - startMs) ? b : a,
+        )
+        return (atS) => onDay(near, atS)
       }
     }
   })()
-  const offsetS = format.time === 'minutes' || format.time === 'seconds' ? 0 : firstS
   const every = Math.ceil(readings.length / MOST_READINGS)
   return readings
     .filter((_, i) => i % every === 0)
-    .map((r) => ({ atMs: Math.round(beginMs + (r.atS - offsetS) * 1000), tempC: r.tempC }))
+    .map((r) => ({ atMs: Math.round(atMs(r.atS)), tempC: r.tempC }))
     .filter((r) => r.atMs <= nowMs)
 }
 

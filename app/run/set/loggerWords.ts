@@ -1,6 +1,7 @@
 import type { LoggerFault, LoggerTime } from '#core/formats'
 
 export const LOGGER_TIME_WORDS: Record<LoggerTime, string> = {
+  zoned: 'day, time and zone',
   moment: 'day and time',
   clock: 'time of day',
   minutes: 'minutes',

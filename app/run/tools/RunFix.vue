@@ -12,10 +12,8 @@ import { keyingOf } from '#core/mould'
 import {
   bowlByRecord,
   fixesFor,
-  LEAK_PLUGS,
   layerBelow,
   mixInputOf,
-  overMl,
   stageOf,
   type EventBody,
   type Fix,
@@ -28,7 +26,6 @@ import { useProblems } from '~/parts/form/useProblems'
 import { useSheetDraft } from '~/parts/form/useSheetDraft'
 import { useUnits } from '~/parts/show/useUnits'
 import { KEYING_WORDS } from '~/parts/words/mould'
-import { LEAK_WORDS } from '~/parts/words/pour'
 
 const props = defineProps<{ facts: PourOutlook; step: StepId | undefined; nowMs: number }>()
 const open = defineModel<boolean>({ required: true })
@@ -122,17 +119,6 @@ const runShort = () => send({ type: 'ran_short', missingMl: missingMl.value, ...
 
 const lostMl = ref<number>(0)
 const plug = ref<LeakPlug>('clay')
-const PLUGS = LEAK_PLUGS.map((value) => ({ value, label: LEAK_WORDS[value] }))
-/** What is over, or missing, once so much has run out. */
-const stillOverMl = computed(() => overMl(props.facts, lostMl.value))
-function stopLeak(thenAnotherBowl: boolean) {
-  const leaked = { type: 'leaked' as const, plug: plug.value, lostMl: lostMl.value, ...inBatch.value }
-  const missing = Math.max(1, Math.round(-stillOverMl.value))
-  send(
-    leaked,
-    ...(thenAnotherBowl ? [{ type: 'ran_short' as const, missingMl: missing, ...inBatch.value }] : []),
-  )
-}
 const keying = computed(() => keyingOf(layerBelow(props.facts, props.nowMs)).map((k) => KEYING_WORDS[k]))
 </script>
 
@@ -234,35 +220,15 @@ const keying = computed(() => keyingOf(layerBelow(props.facts, props.nowMs)).map
       <p>Another bowl for it, at once: {{ keying.join('; ') }}.</p>
       <Button label="Mix another bowl" :disabled="!none" @click="runShort" />
     </section>
-    <section v-if="inMould">
-      <h3>It leaks</h3>
-      <LabelledPills v-model="plug" label="Stopped with what is here" :options="PLUGS" />
-      <QuantityField
-        v-model="lostMl"
-        kind="volume"
-        label="About this much ran out"
-        rough
-        :min="0"
-        :max="500000"
-        @problem="note('lost', $event)"
-      />
-      <p data-testid="leak">
-        {{
-          stillOverMl >= 0
-            ? `Still enough: about ${units.roughVolume(stillOverMl)} over.`
-            : `Not enough any more: about ${units.roughVolume(-stillOverMl)} short.`
-        }}
-      </p>
-      <div class="pair">
-        <Button label="It is stopped" severity="secondary" :disabled="!none" @click="stopLeak(false)" />
-        <Button
-          v-if="stillOverMl < 0"
-          label="Stopped; mix what is missing"
-          :disabled="!none"
-          @click="stopLeak(true)"
-        />
-      </div>
-    </section>
+    <RunLeak
+      v-if="inMould"
+      v-model:lost-ml="lostMl"
+      v-model:plug="plug"
+      :facts="facts"
+      :sound="none"
+      @problem="note('lost', $event)"
+      @record="send(...$event)"
+    />
     <section v-if="weighing && !facts.scaleFailed">
       <h3>The scale has failed</h3>
       <p>Go on by jug and scoop: the amounts follow, and the times get wider.</p>

@@ -4,8 +4,7 @@
  * plaster is weighed. Usage: <RunFollow :run />
  */
 import { computed } from 'vue'
-import { consistencyInBowl } from '#core/mix'
-import { mixInputOf, type EventBody } from '#core/pour'
+import { followWays, type FollowWay } from '#core/pour'
 import { figure } from '~/parts/show/figures'
 import { useUnits } from '~/parts/show/useUnits'
 import type { StandingRun } from '../useRun'
@@ -13,48 +12,38 @@ import type { StandingRun } from '../useRun'
 const props = defineProps<{ run: StandingRun }>()
 const units = useUnits()
 
-const bowl = computed(() => {
-  const { planned, inBowl } = props.run.facts.inHand
-  return { waterG: inBowl.waterG ?? planned.waterG, powderG: planned.powderG }
-})
-const plannedG = computed(() => props.run.facts.inHand.planned.waterG)
-const inBatch = computed(() => (props.run.facts.batch > 0 ? { batch: props.run.facts.batch } : {}))
+const asked = computed(() => followWays(props.run.facts))
+const isShort = computed(() => asked.value.waterG < asked.value.plannedG)
 const left = (leftMl: number) =>
   leftMl >= 0 ? `${units.roughVolume(leftMl)} over` : `${units.roughVolume(-leftMl)} short of the mould`
 
+function words(found: FollowWay): { what: string; comes: string } {
+  switch (found.way) {
+    case 'water':
+      return {
+        what: `${found.how === 'water_in' ? 'Add' : 'Sponge out'} ${units.mass(found.massG)} of water`,
+        comes: 'Then it is as planned.',
+      }
+    case 'follow':
+      return {
+        what: `Weigh ${units.mass(found.powderG)} of plaster to it`,
+        comes: `The same mix, ${left(found.leftMl)}.`,
+      }
+    case 'as_planned':
+      return {
+        what: `Weigh ${units.mass(found.powderG)} of plaster, as planned`,
+        comes: `${isShort.value ? 'Stiffer' : 'Thinner'}: ${figure(found.consistency)} of water to 100.`,
+      }
+  }
+}
 /** The ways there are, each with what it comes to. */
-const ways = computed((): { what: string; comes: string; body: EventBody }[] => {
-  const { plan, inHand } = props.run.facts
-  const { planned } = inHand
-  const missingG = planned.waterG - bowl.value.waterG
-  const how = missingG > 0 ? 'water_in' : 'water_out'
-  const share = bowl.value.waterG / planned.waterG
-  const overMl = planned.slurryMl * (share - 1 / (1 + plan.sparePct / 100))
-  const thinner = figure(consistencyInBowl(mixInputOf(plan), bowl.value))
-  return [
-    {
-      what: `${missingG > 0 ? 'Add' : 'Sponge out'} ${units.mass(Math.abs(missingG))} of water`,
-      comes: 'Then it is as planned.',
-      body: { type: 'corrected', how, massG: Math.abs(missingG), ...inBatch.value },
-    },
-    {
-      what: `Weigh ${units.mass(planned.powderG * share)} of plaster to it`,
-      comes: `The same mix, ${left(overMl)}.`,
-      body: { type: 'powder_follows', follows: true, ...inBatch.value },
-    },
-    {
-      what: `Weigh ${units.mass(planned.powderG)} of plaster, as planned`,
-      comes: `${missingG > 0 ? 'Stiffer' : 'Thinner'}: ${thinner} of water to 100.`,
-      body: { type: 'powder_follows', follows: false, ...inBatch.value },
-    },
-  ]
-})
+const ways = computed(() => asked.value.ways.map((found) => ({ ...words(found), body: found.body })))
 </script>
 
 <template>
   <section class="pool" aria-labelledby="follow-ask">
     <p id="follow-ask" class="ask">
-      {{ units.mass(bowl.waterG) }} of water is in, not {{ units.mass(plannedG) }}. What now?
+      {{ units.mass(asked.waterG) }} of water is in, not {{ units.mass(asked.plannedG) }}. What now?
     </p>
     <div class="ways">
       <button v-for="way in ways" :key="way.what" type="button" @click="run.put(way.body)">
