@@ -32,7 +32,7 @@ const size = computed(() =>
 const offset = computed(() => size.value * 0.05)
 
 /** Words are read at no less than this, px on the screen; where they would fill the picture they are left out. */
-const LEAST_FONT_PX = 15.5
+const LEAST_FONT_PX = 16
 const MOST_OF_PICTURE = 0.2
 const picture = useTemplateRef<SVGSVGElement>('picture')
 const { width: widePx, height: highPx } = useElementSize(picture)
@@ -40,7 +40,8 @@ const { width: widePx, height: highPx } = useElementSize(picture)
 const fit = computed(() => {
   let font = size.value * 0.048
   if (widePx.value === 0 || highPx.value === 0) return { font, legible: true }
-  for (let i = 0; i < 16; i++) {
+  // A larger margin makes the picture smaller, and that the font larger: until it holds, or is past all bounds.
+  for (let i = 0; i < 80 && font <= size.value * MOST_OF_PICTURE; i++) {
     const [, , wide, high] = boxOf(font)
     const mmOfPx = Math.max(wide / widePx.value, high / highPx.value)
     font = Math.max(size.value * 0.048, LEAST_FONT_PX * mmOfPx)
