@@ -1,5 +1,7 @@
 import type { Page } from '@playwright/test'
+import { tilesPlan } from '../unit/plans'
 import { expect, test } from './fixtures'
+import { asPlanned, sendPour } from './sentPour'
 
 test.use({ demo: true })
 
@@ -89,7 +91,26 @@ test('nothing is cut off, covered or out of reach, and the first view of a run i
   const pours = await workshop.db.selectFrom('pour_summary').select(['pour_id', 'piece']).execute()
   const runs = RUNS.map((start) => `/pour/${pours.find((p) => p.piece.startsWith(start))!.pour_id}`)
   const first = `/casts/${pours.find((p) => p.piece.startsWith('Chart tile A2'))!.pour_id}`
-  for (const path of ['/', '/plan', '/moulds', '/casts', first, '/plasters', '/settings', '/wall', ...runs]) {
+  // Six casts of one pour, some of them out: who is meant is asked everywhere.
+  const six = tilesPlan(6, 3)
+  const [setting, drying] = [
+    await sendPour(page, workshop, six, asPlanned(six), Date.now() - 90 * 60_000),
+    await sendPour(
+      page,
+      workshop,
+      six,
+      [
+        ...asPlanned(six),
+        [60, { type: 'demoulded', outcome: 'whole', pieces: [1, 2, 3, 4, 5] }],
+        [61, { type: 'demoulded', outcome: 'broken' }],
+        [62, { type: 'defect', kind: 'voids', pieces: [2, 4] }],
+      ],
+      Date.now() - 90 * 60_000,
+    ),
+  ]
+  const pieces = [`/pour/${setting.id}`, `/pour/${drying.id}`, `/casts/${drying.id}`]
+  const places = ['/', '/plan', '/moulds', '/casts', first, '/plasters', '/settings', '/wall']
+  for (const path of [...places, ...runs, ...pieces]) {
     await page.setViewportSize({ width: 1280, height: 800 })
     await open(page, path)
     await page.getByRole('heading', { level: 1 }).first().waitFor()

@@ -83,21 +83,29 @@ export function readLatelyC(
 const LABEL_GAP_PX = 8
 
 /**
- * In which row each label stands, so that none runs into another: the lowest that has room, the last where none has.
- * @param spans from where to where each reaches, px; undefined where it is not shown.
+ * In which row each label stands, so that none runs into another and no line runs through one: from the right, each in the
+ * lowest row that has room and lies above the lines that it reaches over; the last row where none does.
+ * @param spans its line, and from where to where the label reaches, px; undefined where it is not shown.
  */
 export function rowsOf(
-  spans: readonly ({ from: number; to: number } | undefined)[],
+  spans: readonly ({ x: number; from: number; to: number } | undefined)[],
   mostRows: number,
 ): number[] {
-  const taken: { from: number; to: number }[][] = Array.from({ length: mostRows }, () => [])
-  return spans.map((span) => {
-    if (!span) return 0
-    const free = taken.findIndex((row) =>
-      row.every((t) => span.to + LABEL_GAP_PX < t.from || span.from > t.to + LABEL_GAP_PX),
-    )
-    const row = free < 0 ? mostRows - 1 : free
-    taken[row]!.push(span)
-    return row
-  })
+  const rows = spans.map(() => 0)
+  const placed: { x: number; from: number; to: number; row: number }[] = []
+  const order = spans.flatMap((span, i) => (span ? [{ ...span, i }] : [])).sort((a, b) => b.x - a.x)
+  for (const { i, ...span } of order) {
+    const stands = (row: number) =>
+      placed.every((t) => {
+        const apart = span.to + LABEL_GAP_PX < t.from || span.from > t.to + LABEL_GAP_PX
+        const crossed = t.x > span.from && t.x < span.to && t.row >= row
+        const crosses = span.x > t.from && span.x < t.to && row > t.row
+        return (apart || t.row !== row) && !crossed && !crosses
+      })
+    const free = Array.from({ length: mostRows }, (_, row) => row).find(stands)
+    const row = free ?? mostRows - 1
+    rows[i] = row
+    placed.push({ ...span, row })
+  }
+  return rows
 }
