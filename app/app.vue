@@ -6,6 +6,7 @@ import { REHEARSAL_PLACE, useBench } from '~/stores/bench'
 import { useConnection } from '~/stores/connection'
 import { useOutbox } from '~/stores/outbox'
 import { useProbes } from '~/stores/probes'
+import { isWithoutWorker } from '~/workers/askForecast'
 
 const connection = useConnection()
 const outbox = useOutbox()
@@ -57,6 +58,13 @@ const PLACES = [
         ({{ outbox.unsent.length }} waiting)</template
       >
       and sent as soon as the workshop answers.
+    </p>
+    <p v-else-if="connection.incomplete" class="offline" role="status">
+      Not all of the workshop could be fetched: some of what stands here may be old. It is asked for again.
+    </p>
+    <p v-if="isWithoutWorker" class="offline" role="status">
+      Forecasts are worked out in this window itself, more slowly: the application was renewed meanwhile.
+      Reload it when nothing presses.
     </p>
     <p v-if="outbox.atRisk" class="offline" role="alert">
       This browser does not keep what you record: its disk is full, or this is a private window. Leave this

@@ -44,7 +44,8 @@ const stock = usePlanStock()
 const changingId = computed(() => (typeof route.query.pour === 'string' ? route.query.pour : undefined))
 const seenRevision = ref(0)
 
-await workshop.load()
+// The shell loads it, and the stream brings what changes: asked again beside it, an older list could come last.
+await workshop.ready
 // Survives a reload or a closed lid: a half-filled worksheet is work too.
 const kept = useLocalStorage<PlanDraft>('nine-ripples.plan-draft.5', firstDraft(stock), {
   mergeDefaults: true,

@@ -32,6 +32,8 @@ export const useConnection = defineStore('connection', () => {
   const heeds = useHeeds()
   const { isReal } = useBench()
   const connected = ref(true)
+  /** Something of the workshop could not be had when it was loaded; it is asked for again. */
+  const incomplete = ref(false)
   let leads = false
   let started = false
   /** Changes up to here are in the stores; undefined until they have been loaded once. */
@@ -47,7 +49,8 @@ export const useConnection = defineStore('connection', () => {
     }
     for (const message of messages) {
       if (reached !== undefined && message.seq <= reached) continue
-      reached = message.seq
+      // Where something is missing, the place stands: whatever came after is asked for again.
+      if (!incomplete.value) reached = message.seq
       if (message.topic === 'event' || message.topic === 'pour') pours.apply(message)
       else workshop.apply(message)
       upkeep.hear(message)
@@ -61,13 +64,28 @@ export const useConnection = defineStore('connection', () => {
     loading ??= (async () => {
       arrived ??= []
       const time = await syncClock()
-      await Promise.all([workshop.load(), pours.loadOpen(), upkeep.load(), heeds.load()])
-      if (time) reached = time.seq
+      const had = await Promise.all([workshop.load(), pours.loadOpen(), upkeep.load(), heeds.load()])
+      incomplete.value = !time || !had.every(Boolean)
+      if (time && !incomplete.value) reached = time.seq
       const since = arrived
       arrived = undefined
       apply(since)
-    })().finally(() => (loading = undefined))
+    })().finally(() => {
+      loading = undefined
+      loadAgain()
+    })
     return loading
+  }
+
+  let failedLoads = 0
+  let again: ReturnType<typeof setTimeout> | undefined
+  /** With more and more time between, until all of it was had. */
+  function loadAgain() {
+    clearTimeout(again)
+    failedLoads = incomplete.value ? failedLoads + 1 : 0
+    if (failedLoads === 0) return
+    const waitMs = Math.min(LONGEST_RECONNECT_MS, RECONNECT_MS * 2 ** Math.min(failedLoads, 5))
+    again = setTimeout(() => void load().then(() => pours.refresh()), waitMs)
   }
 
   function setConnected(now: boolean) {
@@ -104,7 +122,7 @@ export const useConnection = defineStore('connection', () => {
       failures = 0
       setConnected(true)
       if (!agreesWith(hello.serverTimeMs)) void syncClock()
-      if (hello.reset || reached === undefined || !pours.openLoaded) {
+      if (hello.reset || reached === undefined || incomplete.value) {
         tellWindows({ kind: 'reset' })
         void load().then(() => pours.refresh())
       }
@@ -166,5 +184,5 @@ export const useConnection = defineStore('connection', () => {
     addEventListener('online', () => leads && !source && (clearTimeout(reconnecting), connect()))
   }
 
-  return { connected, start, load }
+  return { connected, incomplete, start, load }
 })

@@ -95,11 +95,16 @@ export const useForecasts = defineStore('forecasts', () => {
   ) {
     if (asked.get(id) === seen) return
     asked.set(id, seen)
-    askForecast(`learn ${id}`, { kind: 'learn', evidence, nowS: nowS(facts) }, (learnt) => {
-      asked.delete(id)
-      const forecast = forecastPour(facts, learnt, isNight)
-      held.set(id, { facts, probes, seen, learnt, forecast, outlook: outlookOf(facts, forecast) })
-    })
+    askForecast(
+      `learn ${id}`,
+      { kind: 'learn', evidence, nowS: nowS(facts) },
+      (learnt) => {
+        asked.delete(id)
+        const forecast = forecastPour(facts, learnt, isNight)
+        held.set(id, { facts, probes, seen, learnt, forecast, outlook: outlookOf(facts, forecast) })
+      },
+      () => asked.delete(id),
+    )
   }
 
   /** What the thermometers in a pour have said so far. */

@@ -13,9 +13,10 @@ export const useHeeds = defineStore('heeds', () => {
   const lines = shallowRef<HeedLine[]>([])
   const pours = usePours()
 
-  async function load() {
+  async function load(): Promise<boolean> {
     const answer = await callApi<{ items: HeedLine[] }>('/api/heeds')
     if (answer.ok) lines.value = answer.value.items
+    return answer.ok
   }
 
   function hear(message: ChangeMessage) {

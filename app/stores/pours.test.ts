@@ -65,6 +65,8 @@ it('an event is kept before it counts, waits while nobody answers, and goes out 
   await kept
   await pours.record('p1', { type: 'weighed', what: 'water', massG: 700 })
   expect(stepOf(pours)).toBe('weigh_powder')
+  // Whoever folds it for himself, as the weighing does, has what waits as well.
+  expect(pours.eventsOf(pours.records.get('p1')!)).toHaveLength(2)
   expect(new Set(posted())).toEqual(new Set(['mould_ready']))
 
   // The window is gone, crashed between keeping and sending: the next one has it all.

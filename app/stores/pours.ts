@@ -56,12 +56,13 @@ export const usePours = defineStore('pours', () => {
     if (broken.size > 0 || unreadable.value.size > 0) unreadable.value = broken
   }
 
-  async function loadOpen() {
+  async function loadOpen(): Promise<boolean> {
     const answer = await callAllPages<PourAnswer>('/api/bench')
     loadFailed.value = !answer.ok
-    if (!answer.ok) return
+    if (!answer.ok) return false
     put(...answer.value)
     openLoaded.value = true
+    return true
   }
 
   /** Fetches one pour. @returns why not, when it cannot be had. */
@@ -106,19 +107,23 @@ export const usePours = defineStore('pours', () => {
     }
   }
 
+  const unsentOfPour = (id: string) => outbox.waiting.filter((u) => u.pourId === id).map((u) => u.event)
+  /** All that was recorded of a pour, here or anywhere, sent or not. */
+  const eventsOf = (record: PourRecord) => [...record.events, ...unsentOfPour(record.id)]
+
   function foldedOf(record: PourRecord): PourFacts | undefined {
-    const mine = outbox.waiting.filter((u) => u.pourId === record.id).map((u) => u.event)
+    const mine = unsentOfPour(record.id)
     const unsent = mine.map((e) => `${e.id} ${e.occurredAtMs}`).join()
     const known = folded.get(record)
     if (known?.unsent === unsent) return known.facts
-    const facts = tryFold(record, mine)
+    const facts = tryFold(record)
     folded.set(record, { unsent, facts })
     return facts
   }
 
-  function tryFold(record: PourRecord, mine: PourEvent[]): PourFacts | undefined {
+  function tryFold(record: PourRecord): PourFacts | undefined {
     try {
-      return foldPour(record.plan, [...record.events, ...mine], record.revision)
+      return foldPour(record.plan, eventsOf(record), record.revision)
     } catch (error) {
       setAside(record, error)
       return undefined
@@ -219,6 +224,7 @@ export const usePours = defineStore('pours', () => {
     openLoaded,
     loadFailed,
     factsOf,
+    eventsOf,
     loadOpen,
     load,
     put,

@@ -11,9 +11,10 @@ const TELLS: ReadonlySet<EventBody['type']> = new Set(['kept_up', 'finished', 'v
 export const useUpkeep = defineStore('upkeep', () => {
   const lines = shallowRef<UpkeepLine[]>([])
 
-  async function load() {
+  async function load(): Promise<boolean> {
     const answer = await callApi<{ items: UpkeepLine[] }>('/api/upkeep')
     if (answer.ok) lines.value = answer.value.items
+    return answer.ok
   }
 
   function hear(message: ChangeMessage) {

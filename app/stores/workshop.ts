@@ -1,5 +1,5 @@
 import { defineStore } from 'pinia'
-import { ref, shallowRef, type ShallowRef } from 'vue'
+import { ref, shallowRef, watch, type ShallowRef } from 'vue'
 import type { ChangeMessage } from '~~/shared/changes'
 import type { Settings, SettingsRecord } from '~~/shared/contracts'
 import type { ErrorCode } from '~~/shared/errors'
@@ -145,66 +145,75 @@ export const useWorkshop = defineStore('workshop', () => {
     read: answers.filter((a): a is T => !isUnreadableCard(a)),
     broken: answers.filter((a): a is UnreadableCard => isUnreadableCard(a)),
   })
-  async function loadSettings() {
+  async function loadSettings(): Promise<boolean> {
     const answer = await callApi<SettingsRecord>('/api/settings')
     if (answer.ok) settings.value = answer.value
+    return answer.ok
   }
   /** Plaster cards and their bags: neither is any use without the other. */
-  async function loadStock() {
+  async function loadStock(): Promise<boolean> {
     const [cards, found] = await Promise.all([
       callAllPages<PlasterCard | UnreadableCard>('/api/plasters'),
       callAllPages<BagCard | UnreadableCard>('/api/bags'),
     ])
     stockFailed.value = !cards.ok || !found.ok
-    if (!cards.ok || !found.ok) return
+    if (!cards.ok || !found.ok) return false
     const [ofCards, ofBags] = [sorted<PlasterCard>(cards.value), sorted<BagCard>(found.value)]
     plasters.value = ofCards.read
     bags.value = ofBags.read
     unreadable.value = { ...unreadable.value, stock: [...ofCards.broken, ...ofBags.broken] }
     stockLoaded.value = true
+    return true
   }
-  async function loadBowls() {
+  async function loadBowls(): Promise<boolean> {
     const answer = await callApi<BowlCard[]>('/api/bowls')
     if (answer.ok) bowls.value = answer.value
+    return answer.ok
   }
-  async function loadPlaces() {
+  async function loadPlaces(): Promise<boolean> {
     const answer = await callApi<PlaceCard[]>('/api/places')
     if (answer.ok) places.value = answer.value
+    return answer.ok
   }
-  async function loadDevices() {
+  async function loadDevices(): Promise<boolean> {
     const answer = await callApi<DeviceCard[]>('/api/devices')
     if (answer.ok) devices.value = answer.value
+    return answer.ok
   }
-  async function loadSettling() {
+  async function loadSettling(): Promise<boolean> {
     const answer = await callApi<SettlingEntry[]>('/api/settling')
     if (answer.ok) settling.value = answer.value
+    return answer.ok
   }
-  async function loadRecipes() {
+  async function loadRecipes(): Promise<boolean> {
     const answer = await callApi<(Recipe | UnreadableCard)[]>('/api/recipes')
-    if (!answer.ok) return
+    if (!answer.ok) return false
     const { read, broken } = sorted<Recipe>(answer.value)
     recipes.value = read
     unreadable.value = { ...unreadable.value, recipes: broken }
+    return true
   }
-  async function loadMoulds() {
+  async function loadMoulds(): Promise<boolean> {
     const [cards, sets] = await Promise.all([
       callAllPages<MouldCard | UnreadableCard>('/api/moulds'),
       callApi<MouldSet[]>('/api/mould-sets'),
     ])
     mouldsFailed.value = !cards.ok
-    if (!cards.ok) return
+    if (!cards.ok) return false
     const { read, broken } = sorted<MouldCard>(cards.value)
     moulds.value = read
     unreadable.value = { ...unreadable.value, moulds: broken }
     if (sets.ok) mouldSets.value = sets.value
     mouldsLoaded.value = true
+    return sets.ok
   }
 
   let wasLoaded!: () => void
   /** Resolves when everything has been asked for once, whether or not it could be had. */
   const ready = new Promise<void>((resolve) => (wasLoaded = resolve))
-  async function load() {
-    await Promise.all([
+  /** @returns whether all of it could be had. */
+  async function load(): Promise<boolean> {
+    const had = await Promise.all([
       loadSettings(),
       loadStock(),
       loadBowls(),
@@ -215,6 +224,7 @@ export const useWorkshop = defineStore('workshop', () => {
       loadMoulds(),
     ])
     wasLoaded()
+    return had.every(Boolean)
   }
 
   /** Sends a change; what came of it is put in at once, the answer or what was there instead. */

@@ -3,7 +3,6 @@ import type { CauseId, Fault, FinishTask, Upkeep } from '../finish'
 import type { TouchCue } from '../forecast'
 import type { AirTactic, Preparation } from '../mould'
 import type { StirManner } from '../setting'
-import type { HeedSubject } from './after/keptCauses'
 
 export const DEMOULD_OUTCOMES = ['whole', 'damaged', 'broken'] as const
 export type DemouldOutcome = (typeof DEMOULD_OUTCOMES)[number]
@@ -35,6 +34,9 @@ export const CLEAN_UPS = [
   'buckets_marked',
 ] as const
 export type CleanUp = (typeof CLEAN_UPS)[number]
+
+/** With what a cause stays once it was accepted: later plans of it are reminded. */
+export type HeedSubject = `mould:${string}` | `recipe:${string}` | `bag:${string}`
 
 /** Which bowl, counted from 0; the first where it is not said. */
 interface InBatch {

@@ -54,6 +54,7 @@ export type {
   CorrectionKind,
   DemouldOutcome,
   EventBody,
+  HeedSubject,
   LeakPlug,
   MouldDamage,
   SoftWork,
@@ -120,7 +121,7 @@ export { faultsOf, piecesWith } from './after/faults'
 export type { NotedFault } from './after/faults'
 export { diagnosePour, signsOf } from './after/signs'
 export { heedSubjects, keptCauses, staysWith } from './after/keptCauses'
-export type { HeedSubject, KeptCause } from './after/keptCauses'
+export type { KeptCause } from './after/keptCauses'
 export { HEED_AT, heedAt, heeding, movedBy } from './after/heed'
 export { plannedSpot } from './after/drying'
 export type { DryingLeg } from './after/drying'

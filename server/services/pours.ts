@@ -296,12 +296,12 @@ export async function changePlan(db: Db, id: string, revision: number, plan: Kep
     }
     const locked = await sql`
       select from event e where e.pour_id = ${id} and e.type = any(${PLAN_BINDING_TYPES})
-        and not exists (select from event v where v.voids_event_id = e.id)
+        and not exists (select from event v where v.pour_id = e.pour_id and v.voids_event_id = e.id)
         and (e.plan_revision is null or e.plan_revision >= ${revision} or exists (
           -- Weighed for an earlier plan, and somebody has said that it holds for this one.
           select from event h where h.pour_id = e.pour_id and h.type = 'plan_holds'
             and (h.body ->> 'revision')::int = e.plan_revision and h.plan_revision >= ${revision}
-            and not exists (select from event v where v.voids_event_id = h.id)))
+            and not exists (select from event v where v.pour_id = h.pour_id and v.voids_event_id = h.id)))
       limit 1`
       .execute(trx)
       .then(({ rows }) => rows.length > 0)

@@ -18,6 +18,7 @@ export const PATHS = [
   '/api/devices/:id/use',
   '/api/figures',
   '/api/health',
+  '/api/heeds',
   '/api/learning',
   '/api/mould-sets',
   '/api/mould-sets/:id',
@@ -44,6 +45,5 @@ export const PATHS = [
   '/api/settling/:id',
   '/api/spoon-tests/:id',
   '/api/time',
-  '/api/heeds',
   '/api/upkeep',
 ]

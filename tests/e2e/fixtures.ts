@@ -18,36 +18,65 @@ interface Workshop {
 interface Fixtures {
   /** Whether the demo workshop is loaded. */
   demo: boolean
+  /** Whether others of the same worker are at the same workshop: for tests that only look, or mind nobody else's pours. */
+  shared: boolean
   workshop: Workshop
   /** Addresses outside this machine that any page asked for. */
   strayRequests: string[]
   open: (page: Page, path: string) => Promise<void>
 }
 
-/** A database and a server of its own for each test; pages that know the caution already and may reach nothing else. */
-export const test = base.extend<Fixtures>({
+async function openWorkshop(demo: boolean): Promise<Workshop & { close: () => Promise<void> }> {
+  const database = await createTestDatabase()
+  if (demo) await loadDemo(database.db, Date.now())
+  const devicePort = await freePort()
+  let server = await startServer(database.url, { devicePort })
+  const port = Number(new URL(server.address).port)
+  return {
+    databaseUrl: database.url,
+    db: database.db,
+    owner: database.owner,
+    devicePort,
+    get server() {
+      return server
+    },
+    restart: async (signal) => {
+      await server.stop(signal)
+      server = await startServer(database.url, { port, devicePort })
+    },
+    close: async () => {
+      await server.stop()
+      await database.drop()
+    },
+  }
+}
+
+/** Workshops that tests of this worker share, with the demo and without. */
+const kept = new Map<boolean, ReturnType<typeof openWorkshop>>()
+
+/** A database and a server of its own for each test, where it does not share; pages that know the caution already and may reach nothing else. */
+export const test = base.extend<Fixtures, { keeper: void }>({
   demo: [false, { option: true }],
-  workshop: async ({ demo }, use) => {
-    const database = await createTestDatabase()
-    if (demo) await loadDemo(database.db, Date.now())
-    const devicePort = await freePort()
-    let server = await startServer(database.url, { devicePort })
-    const port = Number(new URL(server.address).port)
-    await use({
-      databaseUrl: database.url,
-      db: database.db,
-      owner: database.owner,
-      devicePort,
-      get server() {
-        return server
-      },
-      restart: async (signal) => {
-        await server.stop(signal)
-        server = await startServer(database.url, { port, devicePort })
-      },
-    })
-    await server.stop()
-    await database.drop()
+  shared: [false, { option: true }],
+  keeper: [
+    // eslint-disable-next-line no-empty-pattern -- whoever keeps them needs nothing
+    async ({}, use) => {
+      await use()
+      for (const workshop of kept.values()) await (await workshop).close()
+      kept.clear()
+    },
+    { scope: 'worker', auto: true },
+  ],
+  workshop: async ({ demo, shared }, use) => {
+    if (!shared) {
+      const workshop = await openWorkshop(demo)
+      await use(workshop)
+      await workshop.close()
+      return
+    }
+    const workshop = kept.get(demo) ?? openWorkshop(demo)
+    kept.set(demo, workshop)
+    await use(await workshop)
   },
   strayRequests: [
     async ({ context, workshop }, use) => {

@@ -105,20 +105,23 @@ const WAYS: [
   ['Known', async (page) => page.getByLabel('It holds').fill('750 ml'), '750 ml'],
 ]
 
-for (const [name, by, holdsText, thenSays] of WAYS) {
-  test(`the volume by ${name.toLowerCase()}, from the plan`, async ({ page, open }) => {
-    await open(page, '/plan')
-    const powder = page.getByTestId('powder')
-    const before = await powder.innerText()
-    await way(page, name)
-    await by(page)
-    await expect(holds(page)).toHaveText(holdsText)
-    if (thenSays) await expect(page.locator('.helper')).toContainText(thenSays)
-    await expect(powder).not.toHaveText(before)
-    await page.getByRole('button', { name: 'Take it to the bench' }).click()
-    await expect(page.getByRole('heading', { level: 1 })).toHaveText('Get the mould ready')
-  })
-}
+test.describe('from the plan', () => {
+  test.use({ shared: true })
+  for (const [name, by, holdsText, thenSays] of WAYS) {
+    test(`the volume by ${name.toLowerCase()}`, async ({ page, open }) => {
+      await open(page, '/plan')
+      const powder = page.getByTestId('powder')
+      const before = await powder.innerText()
+      await way(page, name)
+      await by(page)
+      await expect(holds(page)).toHaveText(holdsText)
+      if (thenSays) await expect(page.locator('.helper')).toContainText(thenSays)
+      await expect(powder).not.toHaveText(before)
+      await page.getByRole('button', { name: 'Take it to the bench' }).click()
+      await expect(page.getByRole('heading', { level: 1 })).toHaveText('Get the mould ready')
+    })
+  }
+})
 
 test('described in the plan, kept in one step, and the plan goes on from the shelf', async ({
   page,

@@ -2,6 +2,9 @@ import type { Page } from '@playwright/test'
 import type { EventBody } from '../../core/pour'
 import { expect, knock, pourIdOf, storedEvents, test } from './fixtures'
 
+// Each looks at its own pour alone.
+test.use({ shared: true })
+
 const figures = async (page: Page) => [
   await page.getByTestId('water').textContent(),
   await page.getByTestId('powder').textContent(),

@@ -92,49 +92,6 @@ test('no view has a serious fault by axe, is wider than a phone, or asks for any
   }
 })
 
-test('in the sun and in the dark it is as easy to read', async ({ page, open }) => {
-  for (const look of ['glare', 'dim']) {
-    await page.addInitScript((to) => localStorage.setItem('nine-ripples.look', to), look)
-    for (const path of ['/', '/plan', '/settings', '/safety']) {
-      await open(page, path)
-      await page.getByRole('heading', { level: 1 }).first().waitFor()
-      await expect(page.locator('html')).toHaveAttribute('data-look', look)
-      expect.soft((await seriousFaults(page)).faults, `${look} ${path}`).toEqual([])
-    }
-    for (const piece of [PIECES.mould, PIECES.weigh, PIECES.wet, PIECES.set, PIECES.demould, PIECES.dry]) {
-      await open(page, '/')
-      await page
-        .getByRole('link', { name: new RegExp(piece) })
-        .first()
-        .click()
-      await page.waitForURL(/\/pour\//)
-      await page.getByRole('button', { name: 'Note' }).waitFor()
-      expect.soft((await seriousFaults(page)).faults, `${look} ${piece}`).toEqual([])
-    }
-  }
-})
-
-test('what opens over a page has no serious fault either', async ({ page, open }) => {
-  const sheets: [path: string, button: string | RegExp][] = [
-    ['/plasters', 'A plaster, from its bag'],
-    ['/plasters', 'Change Sack of spring'],
-    ['/plasters', 'Spoon test of Sack of spring'],
-  ]
-  for (const [path, button] of sheets) {
-    await open(page, path)
-    await page.getByRole('button', { name: button }).first().click()
-    await expect(page.getByRole('dialog')).toBeVisible()
-    expect.soft((await seriousFaults(page)).faults, String(button)).toEqual([])
-  }
-  await open(page, '/')
-  await page
-    .getByRole('link', { name: /Sea urchin, hand piece 7/ })
-    .first()
-    .click()
-  await page.getByRole('button', { name: 'Put right' }).click()
-  expect((await seriousFaults(page)).faults).toEqual([])
-})
-
 test('the bench is alive at first open, most urgent first, and each line has its sign in words', async ({
   page,
   open,
@@ -153,13 +110,6 @@ test('the bench is alive at first open, most urgent first, and each line has its
   await expect(overdue).not.toHaveText(then)
 })
 
-test('a first open begins with the caution', async ({ page, workshop }) => {
-  await page.goto(`${workshop.server.address}/casts`)
-  await expect(page.getByRole('heading', { level: 1 })).toContainText('Plaster burns')
-  await page.getByRole('button', { name: 'I have read this' }).click()
-  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Casts')
-})
-
 test('units chosen in one window show in another at once', async ({ context, page, open }) => {
   const other = await context.newPage()
   await open(other, '/plan')
@@ -172,23 +122,77 @@ test('units chosen in one window show in another at once', async ({ context, pag
   await expect(other.getByRole('textbox', { name: 'Water' })).toHaveValue('61 °F')
 })
 
-test('the log finds, filters and pages', async ({ page, open }) => {
-  await open(page, '/casts')
-  await expect(page.getByText('21 found')).toBeVisible()
-  await page.getByRole('button', { name: 'Older' }).click()
-  await expect(page.locator('tbody tr')).toHaveCount(10)
-  await page.getByLabel('Search').fill('urchin')
-  await expect(page.getByText('4 found')).toBeVisible()
-  await page.getByRole('combobox', { name: 'Show' }).click()
-  await page.getByRole('option', { name: 'Failed' }).click()
-  await expect(page.getByText('1 found')).toBeVisible()
-  await page.getByLabel('Search').fill('no such thing')
-  await expect(page.getByText('Nothing like that in the log.')).toBeVisible()
-})
+test.describe('only looked at', () => {
+  test.use({ shared: true })
 
-test('a pour and a page that are not there say so', async ({ page, open }) => {
-  await open(page, '/pour/00000000-0000-4000-8000-000000000000')
-  await expect(page.getByRole('heading', { level: 1 })).toContainText('not here')
-  await open(page, '/nowhere')
-  await expect(page.getByRole('heading', { level: 1 })).toContainText('no such page')
+  test('in the sun and in the dark it is as easy to read', async ({ page, open }) => {
+    for (const look of ['glare', 'dim']) {
+      await page.addInitScript((to) => localStorage.setItem('nine-ripples.look', to), look)
+      for (const path of ['/', '/plan', '/settings', '/safety']) {
+        await open(page, path)
+        await page.getByRole('heading', { level: 1 }).first().waitFor()
+        await expect(page.locator('html')).toHaveAttribute('data-look', look)
+        expect.soft((await seriousFaults(page)).faults, `${look} ${path}`).toEqual([])
+      }
+      for (const piece of [PIECES.mould, PIECES.weigh, PIECES.wet, PIECES.set, PIECES.demould, PIECES.dry]) {
+        await open(page, '/')
+        await page
+          .getByRole('link', { name: new RegExp(piece) })
+          .first()
+          .click()
+        await page.waitForURL(/\/pour\//)
+        await page.getByRole('button', { name: 'Note' }).waitFor()
+        expect.soft((await seriousFaults(page)).faults, `${look} ${piece}`).toEqual([])
+      }
+    }
+  })
+
+  test('what opens over a page has no serious fault either', async ({ page, open }) => {
+    const sheets: [path: string, button: string | RegExp][] = [
+      ['/plasters', 'A plaster, from its bag'],
+      ['/plasters', 'Change Sack of spring'],
+      ['/plasters', 'Spoon test of Sack of spring'],
+    ]
+    for (const [path, button] of sheets) {
+      await open(page, path)
+      await page.getByRole('button', { name: button }).first().click()
+      await expect(page.getByRole('dialog')).toBeVisible()
+      expect.soft((await seriousFaults(page)).faults, String(button)).toEqual([])
+    }
+    await open(page, '/')
+    await page
+      .getByRole('link', { name: /Sea urchin, hand piece 7/ })
+      .first()
+      .click()
+    await page.getByRole('button', { name: 'Put right' }).click()
+    expect((await seriousFaults(page)).faults).toEqual([])
+  })
+
+  test('a first open begins with the caution', async ({ page, workshop }) => {
+    await page.goto(`${workshop.server.address}/casts`)
+    await expect(page.getByRole('heading', { level: 1 })).toContainText('Plaster burns')
+    await page.getByRole('button', { name: 'I have read this' }).click()
+    await expect(page.getByRole('heading', { level: 1 })).toHaveText('Casts')
+  })
+
+  test('the log finds, filters and pages', async ({ page, open }) => {
+    await open(page, '/casts')
+    await expect(page.getByText('21 found')).toBeVisible()
+    await page.getByRole('button', { name: 'Older' }).click()
+    await expect(page.locator('tbody tr')).toHaveCount(10)
+    await page.getByLabel('Search').fill('urchin')
+    await expect(page.getByText('4 found')).toBeVisible()
+    await page.getByRole('combobox', { name: 'Show' }).click()
+    await page.getByRole('option', { name: 'Failed' }).click()
+    await expect(page.getByText('1 found')).toBeVisible()
+    await page.getByLabel('Search').fill('no such thing')
+    await expect(page.getByText('Nothing like that in the log.')).toBeVisible()
+  })
+
+  test('a pour and a page that are not there say so', async ({ page, open }) => {
+    await open(page, '/pour/00000000-0000-4000-8000-000000000000')
+    await expect(page.getByRole('heading', { level: 1 })).toContainText('not here')
+    await open(page, '/nowhere')
+    await expect(page.getByRole('heading', { level: 1 })).toContainText('no such page')
+  })
 })

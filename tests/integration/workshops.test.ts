@@ -100,6 +100,11 @@ beforeAll(async () => {
     .toBuffer()
   const made = await reducePhoto(picture)
   await theirs.transaction().execute((trx) => insertPhoto(trx, { mould: ids.moulds! }, ids.photos!, '', made))
+  const kept = { subject: `mould:${ids.moulds!}`, cause: 'no_tap', at: new Date() } as const
+  await theirs
+    .insertInto('heed')
+    .values({ pour_id: ids.pours!, ...kept })
+    .execute()
 })
 afterAll(() => app.close())
 

@@ -15,7 +15,7 @@ export function useKnocking(run: Run) {
   const pours = usePours()
   const scale = useBowlScale(run.id, () => run.facts?.batch)
   const weighing = useWeighing(
-    () => run.record,
+    () => run.record && { ...run.record, events: pours.eventsOf(run.record) },
     () => run.facts,
     scale,
   )

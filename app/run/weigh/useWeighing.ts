@@ -1,9 +1,17 @@
 import { useIntervalFn } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
-import { classValuesOf, foldPour, keyOfStep, type PourFacts, type ReadingRef, type Scoops } from '#core/pour'
+import {
+  classValuesOf,
+  foldPour,
+  keyOfStep,
+  type KeptPlan,
+  type PourEvent,
+  type PourFacts,
+  type ReadingRef,
+  type Scoops,
+} from '#core/pour'
 import { inScoopsOf } from '~/parts/mix/scoop'
 import { rounded } from '~/parts/show/figures'
-import type { PourRecord } from '~~/shared/records'
 import { elapsedMs } from '~/stores/clock'
 import { isWeighStep, massToWeighG } from '../knock/advance'
 import type { KnownBy } from '../knock/pressed'
@@ -23,7 +31,8 @@ export type WeighKnock = { by: KnownBy } & (
  * says; a scale's figure is taken only where it is stable.
  */
 export function useWeighing(
-  record: () => PourRecord | undefined,
+  /** All that was recorded, sent or not: what a scale shows offline is of the step in hand here. */
+  recorded: () => { plan: KeptPlan; events: readonly PourEvent[]; revision: number } | undefined,
   facts: () => PourFacts | undefined,
   scale: ReturnType<typeof useBowlScale>,
 ) {
@@ -60,7 +69,7 @@ export function useWeighing(
    * say the same of one bowl, also one that was opened while it fills; and taken back to, a weighing goes on where it was.
    */
   const zeroedFor = computed(() => {
-    const pour = record()
+    const pour = recorded()
     const atMs = scale.says.value?.zeroedAtMs
     return pour && typeof atMs === 'number'
       ? keyOf(

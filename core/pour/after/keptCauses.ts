@@ -1,10 +1,8 @@
 import type { CauseId } from '../../finish'
+import type { HeedSubject } from '../events'
 import type { PourFacts } from '../facts'
 import { faultsOf } from './faults'
 import type { PourPlan } from '../plan/plan'
-
-/** With what a cause stays once it was accepted: later plans of it are reminded. */
-export type HeedSubject = `mould:${string}` | `recipe:${string}` | `bag:${string}`
 
 /** A cause that somebody accepted, and nobody has called mended since. */
 export interface KeptCause {

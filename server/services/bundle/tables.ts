@@ -11,19 +11,19 @@ export const TABLES = {
   weighings: sql`
     select e.pour_id, s.piece, e.occurred_at, (e.body ->> 'massG')::float as mass_g, e.who
     from event e join pour_summary s using (pour_id)
-    where e.type = 'weighing' and not exists (select from event v where v.voids_event_id = e.id)
+    where e.type = 'weighing' and not exists (select from event v where v.pour_id = e.pour_id and v.voids_event_id = e.id)
     order by e.pour_id, e.occurred_at`,
   temperatures: sql`
     select e.pour_id, s.piece, e.occurred_at, e.body ->> 'place' as place, (e.body ->> 'tempC')::float as temp_c, e.who
     from event e join pour_summary s using (pour_id)
-    where e.type = 'temperature' and not exists (select from event v where v.voids_event_id = e.id)
+    where e.type = 'temperature' and not exists (select from event v where v.pour_id = e.pour_id and v.voids_event_id = e.id)
     order by e.pour_id, e.occurred_at`,
   readings: sql`
     select pour_id, device_id, channel, batch, at, value, stable from reading order by pour_id, device_id, channel, at`,
   events: sql`
     select e.pour_id, s.piece, e.occurred_at, e.type, e.who, e.body::text as body
     from event e join pour_summary s using (pour_id)
-    where not exists (select from event v where v.voids_event_id = e.id) and e.type <> 'void'
+    where not exists (select from event v where v.pour_id = e.pour_id and v.voids_event_id = e.id) and e.type <> 'void'
     order by e.pour_id, e.occurred_at, e.id`,
   plasters: sql`
     select id, name, class_id, label_consistency, label_set_min, label_set_test, label_expansion_pct,
