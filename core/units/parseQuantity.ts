@@ -1,4 +1,3 @@
-import { MOST_STOCKED_G, MOST_VOLUME_ML } from '../bounds'
 import { celsiusFromFahrenheit } from './factors'
 import { readNumber, type DecimalSign } from './numbers'
 import {
@@ -58,12 +57,15 @@ const no = (code: Exclude<QuantityError, 'ambiguous'>, at: string): Strict => ({
   at: at.trim(),
 })
 
-/** More than anybody here handles, g, ml, mm, mm²: a reading beyond it is none. */
+/**
+ * More than anybody could mean, g, ml, mm, mm²: a reading beyond it is none. Well above what a field takes, so that a slip
+ * with the signs is asked about and not taken for the other reading.
+ */
 const MOST: Record<QuantityKind, number> = {
-  mass: MOST_STOCKED_G,
-  volume: MOST_VOLUME_ML,
-  length: 100_000,
-  area: 100_000_000,
+  mass: 10_000_000,
+  volume: 10_000_000,
+  length: 10_000_000,
+  area: 1e9,
   temp: 1000,
   number: 1e9,
 }
