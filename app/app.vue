@@ -63,8 +63,8 @@ const PLACES = [
       Not all of the workshop could be fetched: some of what stands here may be old. It is asked for again.
     </p>
     <p v-if="isWithoutWorker" class="offline" role="status">
-      Forecasts are worked out in this window itself, more slowly: the application was renewed meanwhile.
-      Reload it when nothing presses.
+      Forecasts are worked out in this window itself, more slowly. Reload it when nothing presses: it may have
+      been renewed meanwhile.
     </p>
     <p v-if="outbox.atRisk" class="offline" role="alert">
       This browser does not keep what you record: its disk is full, or this is a private window. Leave this

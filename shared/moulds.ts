@@ -25,7 +25,7 @@ import {
 } from '../core/mould'
 import { MOST_VOLUME_ML, MOST_WEIGHED_G } from '../core/bounds'
 import { PLASTER_CLASS_IDS } from '../core/plaster'
-import type { CauseId, FaultKind } from '../core/finish'
+import type { FaultKind } from '../core/finish'
 import type { MouldDamage, MouldUse } from '../core/pour'
 import type { Provenance } from '../core/provenance'
 import type { Photo } from './photos'
@@ -233,7 +233,6 @@ export interface MouldCard extends MouldInput {
       atMs: number
       outcomes: MouldUse['outcomes']
       faults: FaultKind[]
-      causes: CauseId[]
     } | null
     damages: { kind: MouldDamage; atMs: number }[]
   }

@@ -8,7 +8,7 @@ import DataTable from 'primevue/datatable'
 import InputText from 'primevue/inputtext'
 import { computed, ref } from 'vue'
 import { FAULT_KINDS } from '#core/finish'
-import { VERDICTS, countedBy, viewPour } from '#core/pour'
+import { VERDICTS, castsOut, countedBy, viewPour } from '#core/pour'
 import type { CastLine } from '~~/shared/records'
 import { useNow } from '~/stores/bench'
 import { usePours } from '~/stores/pours'
@@ -79,7 +79,7 @@ function lineNow(
     failed: view.status === 'failed',
     verdict: facts.verdict?.verdict ?? null,
     ended: countedBy(facts.pieces, (p) => p.verdict?.verdict),
-    casts: facts.pieces.filter((p) => p.out).length,
+    casts: castsOut(facts.pieces),
     reason: facts.verdict?.reason ?? '',
   }
 }

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** One mould on the shelf, as a picture. Usage: <MouldCardTile :card="card" :plaster="name" /> */
+import { useHeeds } from '~/stores/heeds'
 import { lastText } from './words'
 import { computed } from 'vue'
 import { useUnits } from '~/parts/show/useUnits'
@@ -11,6 +12,7 @@ import type { MouldCard } from '~~/shared/moulds'
 
 const props = defineProps<{ card: MouldCard; plaster: string | undefined }>()
 const units = useUnits()
+const heeds = useHeeds()
 const wear = computed(() => wearOfCard(props.card))
 const worn = computed(() => wear.value !== undefined && wear.value.advice !== 'fresh')
 const casts = computed(() => {
@@ -38,7 +40,8 @@ const last = computed(() => props.card.history.last)
       }}<template v-if="card.isSpill"> · takes leftovers</template></span
     >
     <span class="facts">
-      {{ casts }}<template v-if="last"> · last {{ lastText(last) }}</template>
+      {{ casts
+      }}<template v-if="last"> · last {{ lastText(last, heeds.causesIn(card.id, last.pourId)) }}</template>
     </span>
     <span v-if="plaster" class="soft facts">{{ plaster }}</span>
     <span v-if="worn && wear" class="worn">{{ WEAR_WORDS[wear.advice] }}</span>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useHeeds } from '~/stores/heeds'
 import { lastText } from './words'
 import Button from 'primevue/button'
 import { computed, ref } from 'vue'
@@ -25,6 +26,7 @@ const { id } = defineProps<{ id: string }>()
 const router = useRouter()
 const workshop = useWorkshop()
 const units = useUnits()
+const heeds = useHeeds()
 const now = useNow()
 
 const card = computed(() => workshop.moulds.find((m) => m.id === id))
@@ -132,7 +134,8 @@ async function remove() {
             <p v-if="card.history.last">
               Last:
               <NuxtLink :to="`/casts/${card.history.last.pourId}`">{{ card.history.last.piece }}</NuxtLink>,
-              {{ lastText(card.history.last) }}, {{ momentText(card.history.last.atMs, now) }}
+              {{ lastText(card.history.last, heeds.causesIn(id, card.history.last.pourId)) }},
+              {{ momentText(card.history.last.atMs, now) }}
             </p>
             <ul v-if="card.history.damages.length > 0">
               <li v-for="(d, i) in card.history.damages" :key="i">

@@ -1,4 +1,5 @@
 import type { MouldTableFault } from '#core/formats'
+import type { CauseId } from '#core/finish'
 import type { PieceOutcome } from '#core/pour'
 import { CAUSE_WORDS } from '~/parts/words/causes'
 import { FAULT_WORDS } from '~/parts/words/faults'
@@ -11,7 +12,10 @@ type Last = NonNullable<MouldCard['history']['last']>
 const WELL: ReadonlySet<PieceOutcome> = new Set(['whole', 'good'])
 
 /** How the last pour from a mould came out, after "last": what was wrong and why comes first, and goes before "whole". */
-export function lastText({ outcomes, faults, causes }: Pick<Last, 'outcomes' | 'faults' | 'causes'>): string {
+export function lastText(
+  { outcomes, faults }: Pick<Last, 'outcomes' | 'faults'>,
+  causes: readonly CauseId[],
+): string {
   const wrong = [...faults.map((f) => FAULT_WORDS[f]), ...causes.map((c) => CAUSE_WORDS[c].name)]
   const came = byKind(outcomes, OUTCOME_WORDS)
   const isWell = Object.keys(outcomes).every((o) => WELL.has(o as PieceOutcome))

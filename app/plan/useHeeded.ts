@@ -52,9 +52,9 @@ export function useHeeded(
   }
 
   watch(
-    causes,
-    (now) => {
-      if (!isNew) return
+    [causes, () => heeds.loaded],
+    ([now, isKnown]) => {
+      if (!isNew || !isKnown) return
       for (const cause of Object.keys(moved.value) as CauseId[]) if (!now.includes(cause)) takeOut(cause)
       for (const cause of now)
         if (!draft.value.heed.includes(cause) && !setAside.value.includes(cause)) putIn(cause)

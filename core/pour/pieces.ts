@@ -107,6 +107,10 @@ export function allOutMs(pieces: readonly PieceFacts[]): number | undefined {
   return pieces.every((p) => p.out) ? Math.max(...pieces.map((p) => p.out!.atMs)) : undefined
 }
 
+/** Casts that came out of their moulds. */
+export const castsOut = (pieces: readonly PieceFacts[]): number =>
+  pieces.reduce((sum, p) => sum + (p.out ? p.casts : 0), 0)
+
 /** Pieces of each kind, counted. */
 export function countedBy<Kind extends string>(
   pieces: readonly PieceFacts[],

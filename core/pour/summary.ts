@@ -16,7 +16,7 @@ import { subjectsOf } from './after/observations'
 import type { KeptPlan } from './plan/kept'
 import type { Stage } from './plan/steps'
 import { upkeepOf } from './after/upkeep'
-import { countedBy, type PieceFacts } from './pieces'
+import { castsOut, countedBy, type PieceFacts } from './pieces'
 import { stageReached } from './view'
 
 /** Plaster that one bowl took out of its bag, g, at the last weighing that counts. */
@@ -199,7 +199,7 @@ export function summarisePour(plan: KeptPlan, events: readonly PourEvent[], revi
     // Until it is out, the last word is not spoken.
     teaches: facts.doneAtMs.demould === undefined && !facts.verdict ? [] : subjectsOf(facts),
     tags: tagsOf(plan, facts),
-    casts: facts.pieces.reduce((sum, p) => sum + (p.out ? p.casts : 0), 0),
+    casts: castsOut(facts.pieces),
     cost: costOfPour(plan, draws),
     dryDays: dried ? (verdict.atMs - drying.startMs) / MS_PER.day : undefined,
     placeId: drying?.legs[0]?.spot.placeId ?? undefined,

@@ -16,7 +16,7 @@ type History = MouldCard['history']
 /** What was done with these moulds: how many casts, how the last came out, what happened to the mould. */
 async function historiesOf(db: Db, rows: readonly MouldRow[]): Promise<Map<string, History>> {
   const ids = rows.map((r) => r.id)
-  const [lasts, damaged, heeds] = await Promise.all([
+  const [lasts, damaged] = await Promise.all([
     db
       .selectFrom('mould')
       .innerJoinLateral(
@@ -40,15 +40,6 @@ async function historiesOf(db: Db, rows: readonly MouldRow[]): Promise<Map<strin
       .where('mould_id', 'in', ids)
       .where(sql<boolean>`damages <> '[]'::jsonb`)
       .execute(),
-    db
-      .selectFrom('heed')
-      .select(['pour_id', 'subject', 'cause'])
-      .where(
-        'subject',
-        'in',
-        ids.map((id) => `mould:${id}` as const),
-      )
-      .execute(),
   ])
   const lastOf = new Map(lasts.map((l) => [l.id, l]))
   return new Map(
@@ -65,9 +56,6 @@ async function historiesOf(db: Db, rows: readonly MouldRow[]): Promise<Map<strin
                 atMs: last.poured_at!.getTime(),
                 outcomes: last.outcomes,
                 faults: last.faults,
-                causes: heeds
-                  .filter((h) => h.pour_id === last.pour_id && h.subject === `mould:${row.id}`)
-                  .map((h) => h.cause),
               }
             : null,
           damages: damaged

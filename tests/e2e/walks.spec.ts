@@ -198,7 +198,7 @@ test('six tiles in two bowls are six casts: filled, out, weighed, judged and lea
     await open(page, '/casts/figures')
     await expect(page.getByText(/of 6 casts came out good or usable/)).toBeVisible()
     await open(page, `/moulds/${mouldId}`)
-    await expect(page.getByText(/Six tiles, voids,.* not tapped, 3 good, 2 usable, 1 failed/)).toBeVisible()
+    await expect(page.getByText(/Six tiles, voids,.*not tapped,.* 3 good, 2 usable, 1 failed/)).toBeVisible()
     await page.getByRole('link', { name: 'Plan a pour' }).click()
     const heed = page.locator('[data-heed="no_tap"]')
     await expect(heed).toContainText('Kept with the mould since Six tiles')
