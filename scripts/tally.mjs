@@ -20,7 +20,10 @@ for (const file of readdirSync(folder).filter((f) => f.endsWith('.exit'))) {
       : { passed: json.numPassedTests, failed: json.numFailedTests }
     if (ran.passed + ran.failed === 0) ran.failed = 1
   }
-  if (exitCode !== 0 && ran.failed === 0) ran.failed = 1
+  if (exitCode !== 0 && ran.failed === 0) {
+    ran.failed = 1
+    console.log(`${name}: an error outside of every test, see its report above`)
+  }
   passed += ran.passed
   failed += ran.failed
   console.log(`${name}: ${ran.passed} passed, ${ran.failed} failed`)

@@ -38,10 +38,16 @@ interface Plugged {
   ended: Promise<unknown>
   socket: Socket
 }
-async function plugIn(device?: string): Promise<Plugged> {
-  const socket = connect(devicePort, '127.0.0.1')
+/** A line to a device port. That the other end is killed with something unread is part of these tests, and no error of theirs. */
+async function dialled(port: number): Promise<Socket> {
+  const socket = connect(port, '127.0.0.1')
   closing.push(() => socket.destroy())
   await once(socket, 'connect')
+  socket.on('error', () => {})
+  return socket
+}
+async function plugIn(device?: string): Promise<Plugged> {
+  const socket = await dialled(devicePort)
   const answers: Plugged['answers'] = []
   socket.setEncoding('utf8')
   socket.on('data', (text: string) => {
@@ -54,7 +60,7 @@ async function plugIn(device?: string): Promise<Plugged> {
     answers,
     answered: (type, times = 1) =>
       until(`an answer of type ${type}`, () => answers.filter((a) => a.type === type).length >= times),
-    ended: once(socket, 'close'),
+    ended: new Promise((resolve) => socket.once('close', resolve)),
     socket,
   }
   if (device !== undefined) {
@@ -203,9 +209,7 @@ it('a stand-in comes again by itself when server or plug were away, still zeroed
   const zeroedAtMs = await zeroOf(400)
   // One that says its name and what it shows in one breath: its reading is there before what was known of it.
   const atOnce = async (massG: number) => {
-    const socket = connect(port, '127.0.0.1')
-    closing.push(() => socket.destroy())
-    await once(socket, 'connect')
+    const socket = await dialled(port)
     const hello = { type: 'hello', protocol: 1, device: 'at-once', name: 'At once' }
     const mass = (value: number) =>
       `${JSON.stringify({ type: 'mass', value, stable: value < 300, tare: true })}\n`
