@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 import { CalendarClock, Droplets, Layers, Package, Settings2, Shapes } from '@lucide/vue'
 import { usePreferences } from '~/parts/show/usePreferences'
+import { isDiskFull } from '~/stores/api'
 import { REHEARSAL_PLACE, useBench } from '~/stores/bench'
 import { useConnection } from '~/stores/connection'
 import { useOutbox } from '~/stores/outbox'
@@ -53,7 +54,12 @@ const PLACES = [
       A rehearsal, {{ bench.speed }} times as fast: nothing here is kept or sent.
       <button type="button" class="ghost" @click="endRehearsal">End it</button>
     </p>
-    <p v-if="!connection.connected" class="offline" role="status">
+    <p v-if="isDiskFull" class="offline" role="alert">
+      The disk that the workshop is kept on is full. Make room there. Go on working: what you record is kept
+      here<template v-if="outbox.unsent.length"> ({{ outbox.unsent.length }} waiting)</template> and goes by
+      itself then.
+    </p>
+    <p v-else-if="!connection.connected" class="offline" role="status">
       Not connected. Go on working: what you record is kept here<template v-if="outbox.unsent.length">
         ({{ outbox.unsent.length }} waiting)</template
       >

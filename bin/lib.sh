@@ -4,7 +4,8 @@
 NEEDED_NODE_MAJOR=20
 NEEDED_NODE_MINOR=19
 
-say() { printf '%s\n' "· $*"; }
+# Nobody stops for what cannot be said.
+say() { printf '%s\n' "· $*" || true; }
 die() {
   printf '%s\n' "✗ $*" >&2
   exit 1
@@ -141,27 +142,30 @@ free_port() {
 
 new_secret() { node -p "require('crypto').randomBytes(24).toString('hex')"; }
 
-# cluster_create DIR: a cluster in DIR/data with a generated password in DIR/password (mode 600).
+# cluster_create DIR: a cluster in DIR/data with a generated password in DIR/password (mode 600). Until it is whole it goes
+# by another name: what is called DIR/data was a workshop, and is never taken for half of a new one.
 cluster_create() {
   local dir=$1 bin password_copy
   bin=$(pg_bin)
+  rm -rf "$dir/data.new"
   (umask 077 && new_secret >"$dir/password.new")
   if is_root; then
     chmod 711 "$dir"
-    install -d -m 700 -o postgres -g postgres "$dir/data"
+    install -d -m 700 -o postgres -g postgres "$dir/data.new"
     password_copy=$(mktemp)
     install -m 600 -o postgres "$dir/password.new" "$password_copy"
   else
-    mkdir -p -m 700 "$dir/data"
+    mkdir -p -m 700 "$dir/data.new"
     password_copy=$dir/password.new
   fi
-  as_db_user "$bin/initdb" -D "$dir/data" -U ripples --pwfile="$password_copy" -A scram-sha-256 -E UTF8 \
+  as_db_user "$bin/initdb" -D "$dir/data.new" -U ripples --pwfile="$password_copy" -A scram-sha-256 -E UTF8 \
     --locale=C.UTF-8 >"$dir/initdb.log" 2>&1 || {
     tail -3 "$dir/initdb.log" >&2
     die "The database could not be created in $dir (above). Check the disk and the folder's rights, then run this again."
   }
   [ "$password_copy" = "$dir/password.new" ] || rm -f "$password_copy"
   mv "$dir/password.new" "$dir/password"
+  mv "$dir/data.new" "$dir/data"
 }
 
 # holds_cluster DATA: whether it is a cluster, whole enough to hold somebody's rows.
@@ -196,12 +200,26 @@ new_password() {
   (umask 077 && printf '%s\n' "$password" >"$dir/password")
 }
 
-# set_aside DIR: moves DIR/data out of the way, whatever it holds, and says where.
-set_aside() {
-  local to
-  to=$1/data.aside-$(date +%Y%m%dT%H%M%S)
-  mv "$1/data" "$to"
-  say "what was in $1/data is no whole database; it is kept in $to"
+# require_whole DIR: what is called DIR/data can be read and is a whole cluster. Whatever else it is, it is left as it is.
+require_whole() {
+  local at=$1/data barred=$1/data cure
+  if ! as_db_user test -r "$at" -a -x "$at"; then
+    while [ "$at" != / ]; do
+      as_db_user test -x "$at" || barred=$at
+      at=$(dirname "$at")
+    done
+    cure="chmod o+x $barred"
+    [ "$barred" != "$1/data" ] || cure="chmod 700 $barred"
+    die "The workshop in $1 cannot be read: its database's user does not get into $barred. Nothing was touched. Give the way free (sudo $cure), then run this again."
+  fi
+  holds_cluster "$1/data" ||
+    die "What is in $1/data is no whole database: a file of it is missing. Nothing was touched. Put the missing back, or move $1 aside and read a backup in with ./bin/restore FILE."
+}
+
+# require_no_traces DIR: where there is a password but no database, a workshop was here and is somewhere else now.
+require_no_traces() {
+  [ ! -s "$1/password" ] ||
+    die "There was a workshop in $1, and its database $1/data is gone. Nothing was touched. Put it back (is its disk there?), or move $1 aside to begin anew."
 }
 
 # processes_in DATA: pids of PostgreSQL processes that live in a data folder; each of them works from inside it.
@@ -296,6 +314,15 @@ require_state() {
     die "$1 cannot be written in: it is another user's ($(stat -c %U "$1")), or its disk is read-only or full. Mend that, or name another folder with NINE_RIPPLES_STATE=/some/folder."
   rm -f "$1/log/.writable"
   require_space "$1" 200
+}
+
+MOST_LOG_BYTES=$((8 * 1024 * 1024))
+# bound_log FILE [AS]: a log that others append to stays within its bound; of what it held, the last half is kept beside it.
+bound_log() {
+  local as=${2:-} bytes
+  bytes=$($as stat -c %s "$1" 2>/dev/null) || return 0
+  [ "$bytes" -gt "$MOST_LOG_BYTES" ] || return 0
+  $as bash -c 'tail -c "$2" "$1" >"$1.1"; : >"$1"' - "$1" $((MOST_LOG_BYTES / 2)) 2>/dev/null || true
 }
 
 # lock_state STATE: one at a time on one workshop. The lock goes with the script; children are started without it.

@@ -27,7 +27,8 @@ const app = openDatabase(appUrlOf(ownerUrl, password), complain, { poolSize: 2 }
 /** Any card, mould or pour makes it somebody's workshop: then the demo stays out of it. */
 async function isUsed(): Promise<boolean> {
   const { rows } = await sql<{ used: boolean }>`
-    select exists (select from pour) or exists (select from mould) or exists (select from plaster) as used`.execute(
+    select exists (select from pour) or exists (select from mould) or exists (select from plaster)
+      or exists (select from bowl) or exists (select from place) or exists (select from recipe) as used`.execute(
     owner.unscoped,
   )
   return rows[0]!.used
@@ -53,6 +54,10 @@ async function run(): Promise<void> {
 
 try {
   await run()
+} catch (error) {
+  // invalid_password: what to do is said by who asked.
+  if ((error as { code?: string }).code !== '28P01') throw error
+  process.exitCode = 3
 } finally {
   await Promise.all([owner.close(), app.close()])
 }

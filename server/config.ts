@@ -11,6 +11,8 @@ function read() {
     workFolder: process.env.NINE_RIPPLES_WORK ?? tmpdir(),
     /** Where devices connect; undefined: nowhere. */
     devicePort: devicePort === undefined ? undefined : Number(devicePort),
+    /** Where the log is kept; undefined: on standard error. */
+    logPath: process.env.NINE_RIPPLES_LOG,
     logLevel: process.env.NINE_RIPPLES_LOG_LEVEL ?? 'info',
   }
 }

@@ -24,6 +24,7 @@ export const ERROR_CODES = [
   'too_many_photos',
   'too_many_jobs',
   'no_room',
+  'disk_full',
   'unavailable',
   'internal',
 ] as const

@@ -1,3 +1,4 @@
+import { ref } from 'vue'
 import { $fetch, FetchError } from 'ofetch'
 import type { Page } from '~~/shared/records'
 import type { ApiErrorBody, ErrorCode, FieldError } from '~~/shared/errors'
@@ -19,6 +20,16 @@ export const onlyRead = () => {
   onlyReads = true
 }
 
+const HEALTH = '/api/health'
+
+/** The workshop's disk took nothing when this window last asked it to keep something. */
+export const isDiskFull = ref(false)
+
+/** Where the disk was full, whether it still is. */
+export async function lookAtDisk(): Promise<void> {
+  if (isDiskFull.value) await callApi(HEALTH)
+}
+
 /** One request to the workshop's server. Never throws for an answer or for a lost connection. */
 export async function callApi<T>(
   path: string,
@@ -33,10 +44,14 @@ export async function callApi<T>(
   if (onlyReads && options.method !== undefined && options.method !== 'GET')
     return { ok: false, failure: { code: 'rehearsal', fields: [] } }
   try {
-    return { ok: true, value: await $fetch<T>(path, { timeout: 10_000, ...options, retry: 0 }) }
+    const value = await $fetch<T>(path, { timeout: 10_000, ...options, retry: 0 })
+    const wasKept = options.method !== undefined && options.method !== 'GET'
+    if (wasKept || path === HEALTH) isDiskFull.value = false
+    return { ok: true, value }
   } catch (error) {
     if (!(error instanceof FetchError)) throw error
     const body = error.data as ApiErrorBody | undefined
+    if (body?.error?.code === 'disk_full') isDiskFull.value = true
     return { ok: false, failure: body?.error ?? { code: 'unavailable', fields: [] } }
   }
 }

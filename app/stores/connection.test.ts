@@ -7,7 +7,7 @@ import { syncClock, workshopClock } from './clock'
 import { useConnection } from './connection'
 import { useWorkshop } from './workshop'
 
-vi.mock('./api', () => ({ callApi: vi.fn(), callAllPages: vi.fn(), sendFile: vi.fn() }))
+vi.mock('./api', () => ({ callApi: vi.fn(), callAllPages: vi.fn(), sendFile: vi.fn(), lookAtDisk: vi.fn() }))
 vi.mock('./clock', async (original) => ({
   ...(await original<typeof import('./clock')>()),
   agreesWith: () => true,

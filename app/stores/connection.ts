@@ -2,6 +2,7 @@ import { defineStore } from 'pinia'
 import { ref } from 'vue'
 import { BEAT_MS, type BeatMessage, type ChangeMessage, type HelloMessage } from '~~/shared/changes'
 import type { LiveMessage } from '~~/shared/devices'
+import { lookAtDisk } from './api'
 import { useBench } from './bench'
 import { agreesWith, elapsedMs, syncClock } from './clock'
 import { useDevices } from './devices'
@@ -177,6 +178,7 @@ export const useConnection = defineStore('connection', () => {
       void loaded.then(connect)
     })
     setInterval(() => {
+      void lookAtDisk()
       if (elapsedMs() - heardMs < SILENT_MS) return
       if (leads && source) reconnect()
       else if (!leads) connected.value = false

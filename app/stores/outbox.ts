@@ -174,7 +174,7 @@ export const useOutbox = defineStore('outbox', () => {
     if (answer.ok)
       return isAcknowledged(answer.value, row) ? { is: 'stored', event: answer.value } : { is: 'away' }
     const { code } = answer.failure
-    if (code === 'unavailable' || code === 'foreign_origin') return { is: 'away' }
+    if (code === 'unavailable' || code === 'disk_full' || code === 'foreign_origin') return { is: 'away' }
     if (code === 'event_id_conflict' && row.isShared) return { is: 'there' }
     // A fault of the server's own with this one: the other pours need not wait for it.
     if (code === 'internal') return { is: 'held' }

@@ -66,7 +66,7 @@ export const usePhotos = defineStore('photos', () => {
       query: { id: photo.id, pour: photo.pourId, caption: photo.caption },
       timeoutMs: PHOTO_TIMEOUT_MS,
     })
-    const later = ['unavailable', 'internal', 'rehearsal', 'foreign_origin']
+    const later = ['unavailable', 'disk_full', 'internal', 'rehearsal', 'foreign_origin']
     if (!answer.ok && later.includes(answer.failure.code)) return 'later'
     await box?.then((b) => b.drop(photo.id)).catch(() => undefined)
     release(photo.id)

@@ -1,9 +1,12 @@
 import { sql } from 'kysely'
 import { useWorkshop } from '../utils/database'
+import { DomainError } from '../services/domainError'
+import { isDiskFull } from '../utils/disk'
 import { defineRoute } from '../utils/http'
 
-/** Healthy means: this process answers and its database does too. */
+/** Healthy means: this process answers, its database does too, and what is recorded can be kept. */
 export default defineRoute(async (event) => {
   await sql`select 1`.execute((await useWorkshop(event)).db)
+  if (await isDiskFull()) throw new DomainError('disk_full')
   return { status: 'ok' }
 })

@@ -1,6 +1,6 @@
 import { closeDatabase } from '../utils/database'
 import { closeDeviceHub, closeStreams, openDeviceHub, stopChangeFeeds } from '../utils/live'
-import { useLogger } from '../utils/logger'
+import { flushLog, logConsole, useLogger } from '../utils/logger'
 
 export default defineNitroPlugin((nitro) => {
   const onSignal = () => closeStreams()
@@ -12,7 +12,9 @@ export default defineNitroPlugin((nitro) => {
     await stopChangeFeeds()
     await closeDatabase()
     useLogger().info('stopped')
+    await flushLog()
   })
+  logConsole()
   void openDeviceHub()
   useLogger().info('started')
 })

@@ -4,6 +4,7 @@ import { deviceIdSchema } from '../../shared/deviceLine'
 import type { ApiErrorBody, ErrorCode } from '../../shared/errors'
 import { DomainError } from '../services/domainError'
 import { PoolBusyError } from '../db/client'
+import { isDiskFull } from './disk'
 import { useLogger } from './logger'
 
 const STATUS: Record<ErrorCode, number> = {
@@ -31,6 +32,7 @@ const STATUS: Record<ErrorCode, number> = {
   too_many_streams: 503,
   too_many_jobs: 503,
   no_room: 507,
+  disk_full: 503,
   unavailable: 503,
   internal: 500,
 }
@@ -58,8 +60,14 @@ function isDatabaseAway(error: unknown): boolean {
 const isUnholdable = (error: unknown) =>
   /^22...$/.test(String((error as { code?: unknown } | null)?.code ?? ''))
 
-function codeOf(error: unknown): ErrorCode {
-  if (isDatabaseAway(error)) return 'unavailable'
+/** There is no room for it on the disk: said by the database (SQLSTATE 53100) or by the system. */
+const isWithoutRoom = (error: unknown) =>
+  ['53100', 'ENOSPC', 'EDQUOT'].includes(String((error as { code?: unknown } | null)?.code ?? ''))
+
+async function codeOf(error: unknown): Promise<ErrorCode> {
+  if (isWithoutRoom(error)) return 'disk_full'
+  // Of a full disk the database may stop altogether.
+  if (isDatabaseAway(error)) return (await isDiskFull()) ? 'disk_full' : 'unavailable'
   return isUnholdable(error) ? 'invalid_input' : 'internal'
 }
 
@@ -72,7 +80,7 @@ export function defineRoute<T>(handler: (event: H3Event) => Promise<T>): EventHa
     try {
       return await handler(event)
     } catch (error) {
-      const known = error instanceof DomainError ? error : new DomainError(codeOf(error))
+      const known = error instanceof DomainError ? error : new DomainError(await codeOf(error))
       if (known !== error) useLogger().error({ err: error, path: event.path }, 'request failed')
       const status = STATUS[known.code]
       setResponseStatus(event, status)

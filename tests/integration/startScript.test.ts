@@ -105,6 +105,13 @@ it(
       ),
     ).toBeLessThan(limitMs)
     expect(await castsAt(port)).toEqual(casts)
+    // One that lives and does nothing any more is no better than one that is gone.
+    const stuck = pidOf('server.pid')
+    process.kill(stuck, 'SIGSTOP')
+    await run.shows(/the server does not answer; ending it[^]*the server is back/)
+    await healthy()
+    expect(pidOf('server.pid')).not.toBe(stuck)
+    expect(await castsAt(port)).toEqual(casts)
     await run.stop()
   },
   LONG_MS,

@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { execFileSync } from 'node:child_process'
 import {
+  chmodSync,
   chownSync,
   existsSync,
   mkdirSync,
@@ -134,16 +135,35 @@ it(
 )
 
 it(
-  'half a database is never thrown away: it is set aside, and said where',
+  'a workshop that cannot be read is never replaced by the demo: one line each, and nothing is touched',
   async () => {
+    const all = () =>
+      execFileSync('find', [state, '-path', '*/log/*', '-prune', '-o', '-printf', '%P %s %m\n'])
+    const stopsAt = async (line: RegExp) => {
+      const before = String(all())
+      await refuses(start(), line)
+      expect(String(all())).toBe(before)
+    }
+    const data = join(state, 'data')
+    const control = join(data, 'global/pg_control')
+    renameSync(control, join(folder, 'pg_control'))
+    await stopsAt(/✗ What is in .* is no whole database.*Nothing was touched.*bin\/restore/)
+    renameSync(join(folder, 'pg_control'), control)
+    renameSync(data, join(folder, 'elsewhere'))
+    await stopsAt(/✗ There was a workshop in .*, and its database .* is gone.*Nothing was touched/)
+    renameSync(join(folder, 'elsewhere'), data)
+    const password = readFileSync(join(state, 'password'), 'utf8')
+    writeFileSync(join(state, 'password'), 'of another workshop\n')
+    await refuses(start(), /✗ The password in .* is not the one of the database.*remove that file/)
+    writeFileSync(join(state, 'password'), password)
+    if (process.getuid!() === 0) {
+      chmodSync(folder, 0o700)
+      await stopsAt(/✗ The workshop in .* cannot be read: .* get into .*nine-ripples-start-.*chmod o\+x/)
+      chmodSync(folder, 0o711)
+    }
     const port = String(await freePort())
-    renameSync(join(state, 'data'), join(folder, 'whole'))
-    mkdirSync(join(state, 'data'))
-    writeFileSync(join(state, 'data/notes.txt'), 'mine')
-    if (process.getuid!() === 0) execFileSync('chown', ['-R', 'postgres', join(state, 'data')])
-    const run = await running(port, '--empty')
-    const [, aside] = /kept in (\S+)/.exec(run.output())!
-    expect(readFileSync(join(aside!, 'notes.txt'), 'utf8')).toBe('mine')
+    const run = await running(port)
+    expect(run.output()).not.toContain('demo workshop loaded')
     await run.stop()
   },
   LONG_MS,

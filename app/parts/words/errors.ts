@@ -28,6 +28,8 @@ export const ERROR_WORDS: Record<ErrorCode | 'rehearsal', string> = {
   time_in_future: 'This device’s clock runs ahead of the workshop’s. Set it right, then try again.',
   too_many_jobs: 'Several files are being written or read just now. Try again when one of them is done.',
   no_room: 'The workshop’s disk has no room for a file that large. Make room there, then try again.',
+  disk_full:
+    'The disk that the workshop is kept on is full. Make room there; what you recorded is kept here and goes by itself then.',
   unavailable: 'The workshop’s database does not answer just now. Nothing is lost; trying again.',
   internal: 'Something went wrong on our side. It has been written to the log.',
 }
