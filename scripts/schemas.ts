@@ -5,7 +5,14 @@
 import { writeFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import { z } from 'zod'
-import { CARD_SCHEMAS, manifestSchema, pourFileSchema, settingsFileSchema } from '../shared/bundle'
+import {
+  CARD_SCHEMAS,
+  leftOutSchema,
+  manifestSchema,
+  pourFileSchema,
+  pourMoreSchema,
+  settingsFileSchema,
+} from '../shared/bundle'
 import { mouldBundleSchema } from '../shared/moulds'
 import { recipeFileSchema } from '../shared/stock'
 
@@ -24,10 +31,12 @@ export const SCHEMAS = {
   'workshop.v1.schema.json': () => ({
     title: 'Nine Ripples: the files of a workshop’s zip',
     description:
-      'manifest.json, settings.json, cards/<kind>.json (a list of each), pours/<id>.json (a schema of its own), photos/<id>.jpg, tables/<name>.csv.',
+      'manifest.json, settings.json, cards/<kind>.json (a list of each), pours/<id>.json (a schema of its own; more of it in pours/<id>.2.json and so on), photos/<id>.jpg, tables/<name>.csv.',
     type: 'object',
     properties: {
       'manifest.json': z.toJSONSchema(manifestSchema, { io: 'input' }),
+      'left-out.json': z.toJSONSchema(leftOutSchema, { io: 'input' }),
+      'pours/<id>.<n>.json': z.toJSONSchema(pourMoreSchema, { io: 'input' }),
       'settings.json': z.toJSONSchema(settingsFileSchema, { io: 'input' }),
       ...Object.fromEntries(
         Object.entries(CARD_SCHEMAS).map(([kind, schema]) => [

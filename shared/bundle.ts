@@ -17,8 +17,9 @@ import { id, instantMs, name, revision, text } from './text'
 
 /**
  * A workshop as files in one zip: `manifest.json`, a file of cards for each kind in `cards/`, a file for each pour in
- * `pours/`, photographs in `photos/<id>.jpg`, and tables in `tables/` for whoever reads no JSON. Masses g, volumes ml,
- * lengths mm, temperatures °C, times s or ms since 1970. Published schemas: docs/schemas.
+ * `pours/<id>.json` with as many more as it takes in `pours/<id>.2.json` and so on, photographs in `photos/<id>.jpg`,
+ * `left-out.json` last, and tables in `tables/` for whoever reads no JSON. Masses g, volumes ml, lengths mm, temperatures
+ * °C, times s or ms since 1970. Published schemas: docs/schemas.
  */
 
 export const manifestSchema = z.object({
@@ -34,6 +35,14 @@ export const manifestSchema = z.object({
 export type Manifest = z.infer<typeof manifestSchema>
 
 const photo = z.object({ id, caption: text(200) })
+
+/** What could not be taken along whole, and why. */
+export const leftOutSchema = z.object({
+  format: z.literal('nine-ripples.left_out'),
+  version: z.literal(1),
+  items: z.array(z.object({ file: z.string(), why: z.string() })),
+})
+export type LeftOut = z.infer<typeof leftOutSchema>['items'][number]
 
 /** Cards of each kind, in the order they are read in again: each may name those before it. */
 export const CARD_SCHEMAS = {
@@ -52,6 +61,38 @@ export const CARD_KINDS = Object.keys(CARD_SCHEMAS) as [CardKind, ...CardKind[]]
 
 export const settingsFileSchema = settingsSchema
 
+/** What one file of a pour holds at the most; the rest is in the next. */
+export const MOST_IN_PIECE = { events: 20_000, readings: 20_000 } as const
+
+const fileEvent = z.object({
+  id,
+  occurredAtMs: instantMs,
+  receivedAtMs: instantMs,
+  /** When the device's own clock had it, where that was set right. */
+  claimedAtMs: instantMs.optional(),
+  who: text(60),
+  planRevision: revision.optional(),
+  body: eventBodySchema,
+})
+const fileReading = z.object({
+  device: deviceIdSchema,
+  channel: deviceChannelSchema,
+  batch: z.int().min(0).max(1000),
+  atMs: instantMs,
+  value: z.number(),
+  stable: z.boolean(),
+})
+
+/** What of a pour the files before it could not hold. */
+export const pourMoreSchema = z.object({
+  format: z.literal('nine-ripples.pour_more'),
+  version: z.literal(1),
+  id,
+  events: z.array(fileEvent).max(MOST_IN_PIECE.events),
+  readings: z.array(fileReading).max(MOST_IN_PIECE.readings),
+})
+export type PourMore = z.infer<typeof pourMoreSchema>
+
 /**
  * One pour: its plan as it was taken to the bench, earlier plans, and everything that happened. As the database has it: a
  * plan was judged when it was made, and is not judged again by the limits of today.
@@ -64,32 +105,9 @@ export const pourFileSchema = z.object({
   revision,
   plan: storedPlanSchema,
   earlierPlans: z.array(z.object({ revision, plan: storedPlanSchema })).max(1000),
-  events: z
-    .array(
-      z.object({
-        id,
-        occurredAtMs: instantMs,
-        receivedAtMs: instantMs,
-        /** When the device's own clock had it, where that was set right. */
-        claimedAtMs: instantMs.optional(),
-        who: text(60),
-        planRevision: revision.optional(),
-        body: eventBodySchema,
-      }),
-    )
-    .max(20_000),
-  readings: z
-    .array(
-      z.object({
-        device: deviceIdSchema,
-        channel: deviceChannelSchema,
-        batch: z.int().min(0).max(1000),
-        atMs: instantMs,
-        value: z.number(),
-        stable: z.boolean(),
-      }),
-    )
-    .max(500_000),
+  events: z.array(fileEvent).max(MOST_IN_PIECE.events),
+  // Files from before pours had more than one hold all of them.
+  readings: z.array(fileReading).max(500_000),
   photos: z.array(photo).max(100),
 })
 export type PourFile = z.infer<typeof pourFileSchema>
@@ -120,8 +138,9 @@ export interface BundleReport {
   counts: Partial<Record<BundleKind, BundleCount>>
   /** Names of what says otherwise here, at most so many. */
   clashes: { kind: BundleKind; name: string }[]
-  /** Files that could not be read, and why. */
-  unreadable: { file: string; why: string }[]
+  /** What could not be read, and why: the first of it, and how many more there are. */
+  unreadable: LeftOut[]
+  moreUnreadable: number
 }
 
 /** Work on a bundle that takes its time: followed by asking, ended by deleting it. */
@@ -130,10 +149,14 @@ export interface BundleJob {
   kind: 'export' | 'import'
   /** `ready`: a file to fetch, or a report to decide on. */
   state: 'running' | 'ready' | 'done' | 'failed'
+  /** So many others are worked on before it. */
+  ahead: number
   /** Files gone through, of so many. */
   done: number
   total: number
   report?: BundleReport
+  /** Of an export: what is not in it, or could not be read in again. */
+  leftOut?: LeftOut[]
   failure?: ErrorCode
   name?: string
 }

@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { MAX_BATCHES } from '../core/mix'
 import type { DeviceChannel } from '../core/pour'
 import { deviceIdSchema } from './deviceLine'
-import { id } from './text'
+import { id, instantMs } from './text'
 
 /** Devices as the workshop knows them, and what they say as it happens. */
 
@@ -10,8 +10,6 @@ export const deviceChannelSchema = z
   .string()
   .regex(/^(mass|button|t([1-9]|1[0-6]))$/)
   .transform((channel) => channel as DeviceChannel)
-
-const instantMs = z.number().min(0).max(8.64e15)
 
 export interface DeviceUse {
   channel: DeviceChannel

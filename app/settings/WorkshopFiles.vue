@@ -119,7 +119,10 @@ const clashing = computed(() => lines.value.reduce((sum, l) => sum + l.clash, 0)
   </div>
   <div v-if="job" class="job" role="status">
     <template v-if="job.state === 'running'">
-      <p>
+      <p v-if="job.ahead > 0">
+        In line: {{ counted(job.ahead, 'other file') }} {{ job.ahead === 1 ? 'comes' : 'come' }} first.
+      </p>
+      <p v-else>
         {{ job.kind === 'export' ? 'Writing' : 'Reading' }}: {{ job.done }} of {{ job.total || '…' }} files
       </p>
       <ProgressBar :value="share" :show-value="false" :aria-label="`${share} %`" />
@@ -127,6 +130,15 @@ const clashing = computed(() => lines.value.reduce((sum, l) => sum + l.clash, 0)
     </template>
     <template v-else-if="job.kind === 'export'">
       <p>It is written. <a :href="`/api/bundles/${job.id}/file`" download>Fetch it again</a></p>
+      <p v-if="job.leftOut && job.leftOut.length > 0" class="clash">
+        {{ counted(job.leftOut.length, 'thing') }} could not be taken along so that it can be read in again:
+        {{
+          job.leftOut
+            .map((l) => l.file)
+            .slice(0, 5)
+            .join(', ')
+        }}{{ job.leftOut.length > 5 ? ' …' : '' }}. The file itself lists them, in left-out.json.
+      </p>
       <Button type="button" severity="secondary" label="Done with it" @click="giveUp" />
     </template>
     <template v-else-if="job.report">
@@ -169,7 +181,7 @@ const clashing = computed(() => lines.value.reduce((sum, l) => sum + l.clash, 0)
         }}{{ clashing > 8 ? ' …' : '' }}. A pour stays as it is here in any case.
       </p>
       <p v-if="job.report.unreadable.length > 0" class="clash">
-        {{ counted(job.report.unreadable.length, 'file') }} cannot be read:
+        {{ counted(job.report.unreadable.length + job.report.moreUnreadable, 'thing') }} cannot be read:
         {{
           job.report.unreadable
             .map((u) => u.file)

@@ -17,7 +17,7 @@ export function followBundle(id: string, told: (job: BundleJob) => void): { stop
         if (answer.value.state !== 'running') return
       } else if (answer.failure.code === 'not_found') {
         // The server was started anew, and knows nothing of it any more.
-        told({ id, kind: 'export', state: 'failed', done: 0, total: 0, failure: 'not_found' })
+        told({ id, kind: 'export', state: 'failed', ahead: 0, done: 0, total: 0, failure: 'not_found' })
         return
       }
       await new Promise((later) => setTimeout(later, ASK_EVERY_MS))

@@ -1,4 +1,5 @@
 import type { Transaction } from 'kysely'
+import pLimit from 'p-limit'
 import sharp from 'sharp'
 import type { Photo } from '../../shared/photos'
 import type { Db } from '../db/client'
@@ -24,12 +25,7 @@ interface Pictures {
 // One picture at a time and one core for it: a hundred megapixels unpacked are a few hundred megabytes, and events go first.
 sharp.concurrency(1)
 sharp.cache(false)
-let lastPicture: Promise<unknown> = Promise.resolve()
-function oneAtATime<T>(work: () => Promise<T>): Promise<T> {
-  const turn = lastPicture.then(work, work)
-  lastPicture = turn
-  return turn
-}
+const oneAtATime = pLimit(1)
 
 /**
  * A photo made small and anonymous: turned upright, scaled down, and written anew as JPEG without the camera's data,

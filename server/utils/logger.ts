@@ -29,7 +29,9 @@ export function logConsole(): void {
   process.stdout.on('error', () => {})
   if (useConfig().logPath === undefined) return
   const log = useLogger()
-  console.error = (...said: unknown[]) => log.error(format(...said))
-  console.warn = (...said: unknown[]) => log.warn(format(...said))
-  console.log = console.info = (...said: unknown[]) => log.info(format(...said))
+  const as =
+    (level: 'error' | 'warn' | 'info') =>
+    (...said: unknown[]) =>
+      log[level](format(...said))
+  Object.assign(console, { error: as('error'), warn: as('warn'), log: as('info'), info: as('info') })
 }

@@ -4,9 +4,9 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { finished } from 'node:stream/promises'
 import { once } from 'node:events'
-import { JSONParser } from '@streamparser/json'
 import { mouldBundleSchema, type MouldBundle } from '../../shared/moulds'
 import { DomainError } from '../services/domainError'
+import { jsonItems } from '../services/jsonItems'
 import { parseWith } from './http'
 
 const { format, version, moulds, sets } = mouldBundleSchema.shape
@@ -33,41 +33,30 @@ function checked(list: ShelfItem['list'], index: number, value: unknown): ShelfI
 /**
  * What is in a shelf's file, one thing after the other, each as soon as it is whole: the file may be far larger than what
  * is held of it.
- * @throws DomainError invalid_json, or invalid_input with the path of what is wrong.
+ * @throws DomainError invalid_json, payload_too_large, or invalid_input with the path of what is wrong.
  */
 export async function* itemsOfShelfFile(source: AsyncIterable<Uint8Array>): AsyncGenerator<ShelfItem> {
-  const parser = new JSONParser({
-    paths: ['$.format', '$.version', '$.moulds.*', '$.sets.*'],
-    keepStack: false,
-  })
-  const whole: ShelfItem[] = []
   const count = { moulds: 0, sets: 0 }
   const most = { moulds: 2000, sets: 500 }
   const head = new Set<unknown>()
-  let ended = false
-  parser.onValue = ({ value, key, stack }) => {
-    const list = stack[1]?.key
-    if (key === 'format') head.add(parseWith(format, value))
-    else if (key === 'version') head.add(parseWith(version, value))
+  for await (const { path, value } of jsonItems(source, [
+    '$.format',
+    '$.version',
+    '$.moulds.*',
+    '$.sets.*',
+  ])) {
+    const [list] = path
+    if (list === 'format') head.add(parseWith(format, value))
+    else if (list === 'version') head.add(parseWith(version, value))
     else if (list === 'moulds' || list === 'sets') {
       // What kind of file it is stands before what is in it.
       if (head.size < 2) throw new DomainError('invalid_input', [{ path: 'format', message: 'comes first' }])
       const index = count[list]++
       if (index >= most[list])
         throw new DomainError('invalid_input', [{ path: list, message: 'is too long' }])
-      whole.push(checked(list, index, value))
+      yield checked(list, index, value)
     }
   }
-  parser.onEnd = () => (ended = true)
-  for await (const chunk of source) {
-    try {
-      parser.write(chunk)
-    } catch (error) {
-      throw error instanceof DomainError ? error : new DomainError('invalid_json')
-    }
-    yield* whole.splice(0)
-  }
-  if (!ended) throw new DomainError('invalid_json')
   if (head.size < 2) throw new DomainError('invalid_input', [{ path: 'format', message: 'is missing' }])
 }
 

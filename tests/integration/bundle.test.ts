@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto'
+import { readFileSync } from 'node:fs'
 import { text, buffer } from 'node:stream/consumers'
 import sharp from 'sharp'
 import { sql } from 'kysely'
@@ -183,9 +184,132 @@ describe('a workshop as one file', () => {
     const damaged = await zipOf(new Map(files).set(name!, { format: 'nine-ripples.pour', version: 1 }))
     const looked = await sent(damaged)
     expect(looked.report!.unreadable).toMatchObject([{ file: name }])
+    expect(looked.report!.moreUnreadable).toBe(0)
     expect(looked.report!.counts.pours!.same).toBeGreaterThan(10)
     expect((await send('POST', '/api/bundles/import', {})).status).toBe(415)
     expect((await send('GET', `/api/bundles/${randomUUID()}`)).status).toBe(404)
+  })
+
+  it('one bad card takes no other with it, nor the photographs of those that are well', async () => {
+    const { zip } = await exported()
+    const files = await filesOf(zip)
+    const moulds = files.get('cards/moulds.json') as { id: string; name: string; photos: object[] }[]
+    await clearWorkshop(suite.database.owner)
+    const bad = moulds.map((m, i) => (i === 1 ? { ...m, name: '', thicknessMm: -4 } : m))
+    const done = await readIn(await zipOf(new Map(files).set('cards/moulds.json', bad)))
+    expect(done.report!.unreadable.filter((u) => u.file.includes('moulds'))).toMatchObject([
+      { file: 'cards/moulds.json, no. 2', why: expect.stringContaining('thicknessMm') as string },
+    ])
+    expect(done.report!.counts.moulds!.add).toBe(moulds.length - 1)
+    const kept = moulds.filter((_, i) => i !== 1).reduce((sum, m) => sum + m.photos.length, 0)
+    const { n } = await suite.database.db
+      .selectFrom('photo')
+      .select((eb) => eb.fn.count<number>('id').as('n'))
+      .where('mould_id', 'is not', null)
+      .executeTakeFirstOrThrow()
+    expect(n).toBe(kept)
+    await readIn(zip)
+  }, 120_000)
+
+  it('a pour of more readings than one file holds comes back with all of them, and what cannot is listed', async () => {
+    const { db } = suite.database
+    const id = randomUUID()
+    await send('POST', '/api/pours', { id, plan: keepPlan(testPlan()) })
+    await sql`
+      insert into reading (device_id, channel, at, value, stable, pour_id, batch)
+      select 'shed-thermometer', 't' || (1 + n % 2), to_timestamp(1790000000 + n), 20 + n % 30, true, ${id}::uuid, 0
+      from generate_series(1, 50001) n`.execute(db)
+    // One that no version of ours wrote.
+    const strange = randomUUID()
+    await send('POST', '/api/pours', { id: strange, plan: keepPlan(testPlan()) })
+    await sql`update pour set plan = plan || '{"consistency": "thick"}' where id = ${strange}`.execute(
+      suite.database.owner,
+    )
+    const { zip, job } = await exported()
+    expect(job.leftOut).toMatchObject([{ file: `pours/${strange}.json` }])
+    const files = await filesOf(zip)
+    expect(files.get('left-out.json')).toMatchObject({ items: job.leftOut })
+    expect([...files.keys()].filter((n) => n.includes(id))).toEqual(
+      [1, 2, 3].map((n) => `pours/${id}${n > 1 ? `.${n}` : ''}.json`),
+    )
+    const count = async () =>
+      (await sql<{ n: number }>`select count(*)::int as n from reading where pour_id = ${id}`.execute(db))
+        .rows[0]!.n
+    await clearWorkshop(suite.database.owner)
+    expect(await count()).toBe(0)
+    await readIn(zip)
+    expect(await count()).toBe(50_001)
+    expect((await readIn(zip)).report!.counts.pours).toMatchObject({ add: 0, grow: 0 })
+  }, 120_000)
+
+  describe('a file made to do harm', () => {
+    const [MANIFEST, HEAD] = [
+      'manifest.json',
+      { format: 'nine-ripples.workshop', version: 1, of: 'workshop', name: 'Evil', pours: 0, photos: 0 },
+    ] as const
+    const raw = async (name: string, content: Buffer): Promise<Buffer> => {
+      const zip = new ZipFile()
+      zip.addBuffer(Buffer.from(JSON.stringify(HEAD)), MANIFEST)
+      zip.addBuffer(content, name)
+      zip.end()
+      return buffer(zip.outputStream as NodeJS.ReadableStream as never)
+    }
+    const pour = `pours/${randomUUID()}.json`
+
+    it.each([
+      ['30 million brackets', pour, () => '['.repeat(30e6)],
+      ['10 million empty lists', 'cards/recipes.json', () => `[${'[],'.repeat(10e6)}[]]`],
+      ['10 million of them in one thing', pour, () => `{"events":[{"body":[${'[],'.repeat(10e6)}[]]}]}`],
+      ['one text of 60 MB', 'settings.json', () => `{"workshopName":"${'x'.repeat(60e6)}"}`],
+    ])(
+      '%s: it is refused or left out, and posts are answered meanwhile',
+      async (_, name, content) => {
+        const zip = await raw(name, Buffer.from(content()))
+        expect(zip.length).toBeLessThan(200_000)
+        let running = true
+        const tookMs: number[] = []
+        const posting = (async () => {
+          while (running) {
+            const beforeMs = performance.now()
+            expect((await send('POST', '/api/pours', { id: randomUUID(), plan: testPlan() })).status).toBe(
+              200,
+            )
+            tookMs.push(performance.now() - beforeMs)
+          }
+        })()
+        const { failure, report } = await sent(zip)
+        running = false
+        await posting
+        if (failure) expect(failure).toBe('payload_too_large')
+        else
+          expect(
+            report!.unreadable.every((u) => u.file.startsWith(name)) && report!.unreadable.length,
+          ).toBeGreaterThan(0)
+        // A figure for what hangs: what it really is, the fault walk measures.
+        expect(Math.max(...tookMs)).toBeLessThan(2000)
+        const status = readFileSync(`/proc/${suite.server.process.pid}/status`, 'utf8')
+        expect(Number(/VmHWM:\s+(\d+)/.exec(status)![1]) / 1024).toBeLessThan(600)
+      },
+      60_000,
+    )
+
+    it('a false size, a false sum and a path out of the zip are the file’s faults', async () => {
+      const card = Buffer.from(JSON.stringify([{ id: randomUUID(), name: 'Bowl', volumeMl: 900, tareG: 1 }]))
+      const zip = await raw('cards/bowls.json', card)
+      const entry = zip.lastIndexOf(Buffer.from([0x50, 0x4b, 1, 2]))
+      const changed = (at: number, by: number) => {
+        const copy = Buffer.from(zip)
+        copy.writeUInt32LE(copy.readUInt32LE(entry + at) + by, entry + at)
+        return copy
+      }
+      for (const damaged of [changed(16, 1), changed(24, 7), changed(24, -7)])
+        expect((await sent(damaged)).report!.unreadable).toMatchObject([
+          { file: 'cards/bowls.json', why: 'invalid_input' },
+        ])
+      const foreign = Buffer.from(zip)
+      foreign.write('../../bowls.json', entry + 46)
+      expect((await sent(foreign)).failure).toBe('invalid_input')
+    })
   })
 
   it('one mould goes out with its photographs, and given up it leaves nothing behind', async () => {

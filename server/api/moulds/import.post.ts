@@ -1,6 +1,6 @@
+import { inLine } from '../../services/bundle/jobs'
 import { MouldImport } from '../../services/mouldBundle'
 import { useWorkshop } from '../../utils/database'
-import { pictureGate } from '../../utils/gate'
 import { defineRoute, requireJson } from '../../utils/http'
 import { itemsOfShelfFile, spooled } from '../../utils/shelfFile'
 
@@ -9,7 +9,7 @@ export default defineRoute(async (event) => {
   requireJson(event)
   const { db } = await useWorkshop(event)
   const shelf = new MouldImport(db)
-  return pictureGate.pass(() =>
+  return inLine(() =>
     spooled(
       event.node.req,
       async (through) => {

@@ -2,13 +2,23 @@ import { isDeepStrictEqual } from 'node:util'
 import type { z } from 'zod'
 import { CARD_SCHEMAS, type CardKind } from '../../../shared/bundle'
 import { settingsSchema, type Settings } from '../../../shared/contracts'
-import type { Page, UnreadableCard } from '../../../shared/records'
+import type { Page } from '../../../shared/records'
 import { isUnreadableCard } from '../../../shared/records'
 import type { Db } from '../../db/client'
 import { addSpoonTest, getBag, listBags, putBag } from '../bags'
-import { listBowls, listPlaces, listRecipes, putBowl, putPlace, putRecipe } from '../cupboard'
+import {
+  bowlsById,
+  listBowls,
+  listPlaces,
+  listRecipes,
+  placesById,
+  putBowl,
+  putPlace,
+  putRecipe,
+  recipesById,
+} from '../cupboard'
 import { chooseLearning } from '../learning'
-import { listMouldSets, putMouldSet } from '../mouldSets'
+import { listMouldSets, mouldSetsById, putMouldSet } from '../mouldSets'
 import { getMould, listMoulds, putMould } from '../moulds'
 import { listPlasters, plastersById, putPlaster } from '../plasters'
 import { addSettling } from '../settling'
@@ -24,7 +34,8 @@ interface Here<Card> {
 
 /** How the cards of one kind go out and come in again. */
 interface CardWay<K extends CardKind> {
-  all: (db: Db) => AsyncGenerator<CardFile<K>>
+  /** As they lie there: also those that cannot be read. */
+  all: (db: Db) => AsyncGenerator<object>
   /** Undefined where there is none. */
   find: (db: Db, card: CardFile<K>) => Promise<Here<CardFile<K>> | undefined>
   /** Puts it in; `seen` is the revision of the one that it takes the place of, null for a new one. */
@@ -32,27 +43,19 @@ interface CardWay<K extends CardKind> {
   name: (card: CardFile<K>) => string
 }
 
-async function* pages<T extends object>(
-  list: (query: { after: string; limit: number }) => Promise<Page<T | UnreadableCard>>,
-): AsyncGenerator<T> {
+async function* pages(
+  list: (query: { after: string; limit: number }) => Promise<Page<object>>,
+): AsyncGenerator<object> {
   for (let after = ''; ;) {
     const { items, next } = await list({ after, limit: 100 })
-    for (const item of items) if (!isUnreadableCard(item)) yield item as T
+    yield* items
     if (next === undefined) return
     after = next
   }
 }
 
-async function* each<T extends object>(all: Promise<readonly (T | UnreadableCard)[]>): AsyncGenerator<T> {
-  for (const item of await all) if (!isUnreadableCard(item)) yield item as T
-}
-
-/** What the file's schema keeps of a card; what is reckoned from elsewhere is left out. */
-async function* parsed<K extends CardKind>(
-  kind: K,
-  cards: AsyncGenerator<object>,
-): AsyncGenerator<CardFile<K>> {
-  for await (const card of cards) yield CARD_SCHEMAS[kind].parse(card) as CardFile<K>
+async function* each(all: Promise<readonly object[]>): AsyncGenerator<object> {
+  yield* await all
 }
 
 async function there<Card extends { revision: number }, K extends CardKind>(
@@ -68,16 +71,11 @@ const orNone = <T>(found: Promise<T>): Promise<T | undefined> =>
     if ((error as { code?: string }).code === 'not_found') return undefined
     throw error
   })
-const byId = async <T extends { id: string }>(list: Promise<readonly T[]>, id: string) =>
-  (await list).find((c) => c.id === id)
+const first = async <T>(found: Promise<readonly T[]>): Promise<T | undefined> => (await found)[0]
 
 export const CARD_WAYS: { [K in CardKind]: CardWay<K> } = {
   plasters: {
-    all: (db) =>
-      parsed(
-        'plasters',
-        pages((q) => listPlasters(db, q)),
-      ),
+    all: (db) => pages((q) => listPlasters(db, q)),
     find: async (db, { id }) => {
       const [found] = await plastersById(db, [id])
       return found && !isUnreadableCard(found) ? there('plasters', () => Promise.resolve(found)) : undefined
@@ -86,11 +84,7 @@ export const CARD_WAYS: { [K in CardKind]: CardWay<K> } = {
     name: (c) => c.name,
   },
   bags: {
-    all: (db) =>
-      parsed(
-        'bags',
-        pages((q) => listBags(db, q)),
-      ),
+    all: (db) => pages((q) => listBags(db, q)),
     find: (db, { id }) => there('bags', () => orNone(getBag(db, id))),
     put: async (db, { id, spoonTests, ...bag }, seen) => {
       await putBag(db, id, seen, bag)
@@ -99,37 +93,33 @@ export const CARD_WAYS: { [K in CardKind]: CardWay<K> } = {
     name: (c) => c.name,
   },
   bowls: {
-    all: (db) => parsed('bowls', each(listBowls(db))),
-    find: (db, { id }) => there('bowls', () => byId(listBowls(db), id)),
+    all: (db) => each(listBowls(db)),
+    find: (db, { id }) => there('bowls', () => first(bowlsById(db, [id]))),
     put: (db, { id, ...bowl }, seen) => putBowl(db, id, seen, bowl),
     name: (c) => c.name,
   },
   places: {
-    all: (db) => parsed('places', each(listPlaces(db))),
-    find: (db, { id }) => there('places', () => byId(listPlaces(db), id)),
+    all: (db) => each(listPlaces(db)),
+    find: (db, { id }) => there('places', () => first(placesById(db, [id]))),
     put: (db, { id, ...place }, seen) => putPlace(db, id, seen, place),
     name: (c) => c.name,
   },
   moulds: {
-    all: (db) =>
-      parsed(
-        'moulds',
-        pages((q) => listMoulds(db, q)),
-      ),
+    all: (db) => pages((q) => listMoulds(db, q)),
     find: (db, { id }) => there('moulds', () => orNone(getMould(db, id))),
     put: (db, { id, photos: _, ...mould }, seen) => putMould(db, id, seen, mould),
     name: (c) => c.name,
   },
   mould_sets: {
-    all: (db) => parsed('mould_sets', each(listMouldSets(db))),
-    find: (db, { id }) => there('mould_sets', () => byId(listMouldSets(db), id)),
+    all: (db) => each(listMouldSets(db)),
+    find: (db, { id }) => there('mould_sets', () => first(mouldSetsById(db, [id]))),
     put: (db, { id, ...set }, seen) => putMouldSet(db, id, seen, set),
     name: (c) => c.name,
   },
   recipes: {
-    all: (db) => parsed('recipes', each(listRecipes(db))),
+    all: (db) => each(listRecipes(db)),
     find: async (db, { id }) => {
-      const found = await byId(listRecipes(db), id)
+      const found = await first(recipesById(db, [id]))
       return found && !isUnreadableCard(found) ? there('recipes', () => Promise.resolve(found)) : undefined
     },
     put: (db, { id, ...recipe }, seen) => putRecipe(db, id, seen, recipe),

@@ -5,12 +5,23 @@ import { Readable } from 'node:stream'
 import { pipeline } from 'node:stream/promises'
 import { sql } from 'kysely'
 import { ZipFile } from 'yazl'
-import { CARD_KINDS, type CardKind, type ExportRequest, type Manifest } from '../../../shared/bundle'
+import {
+  CARD_KINDS,
+  CARD_SCHEMAS,
+  pourFileSchema,
+  pourMoreSchema,
+  type CardKind,
+  type ExportRequest,
+  type LeftOut,
+  type Manifest,
+} from '../../../shared/bundle'
+import { isUnreadableCard } from '../../../shared/records'
 import type { Db } from '../../db/client'
+import { complaints } from '../complaints'
 import { DomainError } from '../domainError'
 import { CARD_WAYS, settingsNow } from './cards'
 import { stopIfCancelled, type Job } from './jobs'
-import { pourFileOf } from './pourFile'
+import { pourPieces } from './pourFile'
 import { TABLE_NAMES, tableCsv } from './tables'
 
 export const BUNDLE_FILE = 'workshop.zip'
@@ -58,11 +69,26 @@ async function contentsOf(db: Db, request: ExportRequest): Promise<Contents> {
   return { of: 'pour', name: pour.piece || id, pourIds: [id], photoIds, moulds: new Set() }
 }
 
-async function cardsOf(db: Db, kind: CardKind, { of, moulds }: Contents): Promise<object[]> {
+/** Cards that can be read in again; what of them cannot is left out, and said. */
+async function cardsOf(
+  db: Db,
+  kind: CardKind,
+  { of, moulds }: Contents,
+  leaveOut: (item: LeftOut) => void,
+): Promise<object[]> {
   if (of !== 'workshop' && kind !== 'moulds') return []
   const cards: object[] = []
-  for await (const card of CARD_WAYS[kind].all(db))
-    if (kind !== 'moulds' || moulds === 'all' || moulds.has((card as { id: string }).id)) cards.push(card)
+  for await (const card of CARD_WAYS[kind].all(db)) {
+    const { id, name = id } = card as { id?: string; name?: string }
+    if (kind === 'moulds' && moulds !== 'all' && !moulds.has(id!)) continue
+    const read = CARD_SCHEMAS[kind].safeParse(card)
+    if (read.success) cards.push(read.data)
+    else
+      leaveOut({
+        file: `cards/${kind}.json: ${name ?? ''}`,
+        why: isUnreadableCard(card) ? card.unreadable.join('; ') : complaints(read.error).join('; '),
+      })
+  }
   return cards
 }
 
@@ -78,11 +104,26 @@ interface BundleFile {
   path: string
   make: () => Promise<string | Buffer | AsyncGenerator<string>>
   compress?: boolean
+  /** One of those that the work is measured by. */
+  counts?: boolean
 }
 
-/** What a bundle holds, in order: its kind first, then cards, pours, photographs and tables. */
-function* filesOf(db: Db, contents: Contents): Generator<BundleFile> {
+/** A pour's files. As it lies there, also where that cannot be read in again: then that is said. */
+async function* pourFiles(db: Db, id: string, leaveOut: (item: LeftOut) => void): AsyncGenerator<BundleFile> {
+  let nth = 0
+  for await (const piece of pourPieces(db, id)) {
+    nth += 1
+    const path = nth === 1 ? `pours/${id}.json` : `pours/${id}.${nth}.json`
+    const read = (nth === 1 ? pourFileSchema : pourMoreSchema).safeParse(piece)
+    if (!read.success) leaveOut({ file: path, why: complaints(read.error).slice(0, 3).join('; ') })
+    yield { path, counts: nth === 1, make: async () => pretty(piece) }
+  }
+}
+
+/** What a bundle holds, in order: its kind first, then cards, pours, photographs, what is left out, and tables. */
+async function* filesOf(db: Db, contents: Contents, leftOut: LeftOut[]): AsyncGenerator<BundleFile> {
   const { pourIds, photoIds, of, name } = contents
+  const leaveOut = (item: LeftOut) => leftOut.push(item)
   const manifest = {
     format: 'nine-ripples.workshop',
     version: 1,
@@ -95,21 +136,24 @@ function* filesOf(db: Db, contents: Contents): Generator<BundleFile> {
   if (of === 'workshop')
     yield { path: 'settings.json', make: async () => pretty((await settingsNow(db)).settings) }
   for (const kind of CARD_KINDS)
-    yield { path: `cards/${kind}.json`, make: async () => pretty(await cardsOf(db, kind, contents)) }
-  for (const id of pourIds)
-    yield { path: `pours/${id}.json`, make: async () => pretty(await pourFileOf(db, id)) }
-  for (const id of photoIds)
     yield {
-      path: `photos/${id}.jpg`,
-      make: async () => {
-        const row = await db.selectFrom('photo').select('full_jpeg').where('id', '=', id).executeTakeFirst()
-        return row?.full_jpeg ?? Buffer.alloc(0)
-      },
-      compress: false,
+      path: `cards/${kind}.json`,
+      make: async () => pretty(await cardsOf(db, kind, contents, leaveOut)),
     }
+  for (const id of pourIds) yield* pourFiles(db, id, leaveOut)
+  for (const id of photoIds) {
+    const row = await db.selectFrom('photo').select('full_jpeg').where('id', '=', id).executeTakeFirst()
+    const path = `photos/${id}.jpg`
+    if (!row) leaveOut({ file: path, why: 'was taken away meanwhile' })
+    else yield { path, counts: true, make: async () => row.full_jpeg, compress: false }
+  }
+  yield {
+    path: 'left-out.json',
+    make: async () => pretty({ format: 'nine-ripples.left_out', version: 1, items: leftOut }),
+  }
   if (of === 'workshop')
     for (const table of TABLE_NAMES)
-      yield { path: `tables/${table}.csv`, make: async () => tableCsv(db, table) }
+      yield { path: `tables/${table}.csv`, counts: true, make: async () => tableCsv(db, table) }
 }
 
 /**
@@ -120,14 +164,15 @@ export async function exportBundle(db: Db, request: ExportRequest, job: Job): Pr
   const contents = await contentsOf(db, request)
   const whole = contents.of === 'workshop'
   job.view.name = contents.name
-  job.view.total = 1 + contents.pourIds.length + contents.photoIds.length + (whole ? TABLE_NAMES.length : 0)
+  const leftOut: LeftOut[] = []
+  job.view.total = contents.pourIds.length + contents.photoIds.length + (whole ? TABLE_NAMES.length : 0)
   const zip = new ZipFile()
   const written = pipeline(zip.outputStream, createWriteStream(join(job.folder, BUNDLE_FILE)))
   // Both are heard of below, from the file in hand and at the end.
   written.catch(() => {})
   zip.on('error', () => {})
   try {
-    for (const { path, make, compress = true } of filesOf(db, contents)) {
+    for await (const { path, make, compress = true, counts } of filesOf(db, contents, leftOut)) {
       stopIfCancelled(job)
       const content = await make()
       const pieces = typeof content === 'string' || Buffer.isBuffer(content) ? [content] : content
@@ -135,7 +180,7 @@ export async function exportBundle(db: Db, request: ExportRequest, job: Job): Pr
       // One after the other: what waits in line would be held in memory.
       zip.addReadStream(stream, path, { compress, mtime: new Date(0) })
       await Promise.race([once(stream, 'end'), written])
-      job.view.done += 1
+      if (counts) job.view.done += 1
     }
     zip.end()
     await written
@@ -144,6 +189,6 @@ export async function exportBundle(db: Db, request: ExportRequest, job: Job): Pr
     throw error
   }
   stopIfCancelled(job)
-  job.view.done = job.view.total
+  job.view.leftOut = leftOut
   job.view.state = 'ready'
 }

@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { mkdtemp, readdir, rm, statfs } from 'node:fs/promises'
 import { join } from 'node:path'
+import pLimit from 'p-limit'
 import { MS_PER } from '../../../core/units'
 import type { BundleJob } from '../../../shared/bundle'
 import { DomainError } from '../domainError'
@@ -78,7 +79,7 @@ export async function openJob(
   const job: Job = {
     workshopId,
     folder: await mkdtemp(join(workFolder, `${PREFIX}${process.pid}-`)),
-    view: { id, kind, state: 'running', done: 0, total: 0 },
+    view: { id, kind, state: 'running', ahead: 0, done: 0, total: 0 },
     cancelled: false,
     startedMs: nowMs,
   }
@@ -101,13 +102,35 @@ export async function endJob(workshopId: string, id: string): Promise<void> {
   await rm(job.folder, { recursive: true, force: true })
 }
 
-/** Works on while the request that asked for it is answered. @param onFault hears of what is no fault of the file's. */
+/** Files as large as a workshop are read and written one at a time: whoever is at the bench goes first. */
+const oneAtATime = pLimit(1)
+const line: Job[] = []
+function tellPlaces(): void {
+  line.forEach((job, nth) => (job.view.ahead = nth))
+}
+
+/** For what is as heavy, and answered while it is waited for. */
+export function inLine<T>(work: () => Promise<T>): Promise<T> {
+  return oneAtATime(work)
+}
+
+/** Works on while the request that asked for it is answered, in its turn. @param onFault hears of what is no fault of the file's. */
 export function runJob(job: Job, work: () => Promise<void>, onFault: (error: unknown) => void): void {
-  void work().catch((error: unknown) => {
-    if (error instanceof Cancelled || job.cancelled) return
-    job.view.state = 'failed'
-    const isFull = (error as NodeJS.ErrnoException).code === 'ENOSPC'
-    job.view.failure = error instanceof DomainError ? error.code : isFull ? 'no_room' : 'internal'
-    if (job.view.failure === 'internal') onFault(error)
+  line.push(job)
+  tellPlaces()
+  void oneAtATime(async () => {
+    stopIfCancelled(job)
+    await work()
   })
+    .catch((error: unknown) => {
+      if (error instanceof Cancelled || job.cancelled) return
+      job.view.state = 'failed'
+      const isFull = (error as NodeJS.ErrnoException).code === 'ENOSPC'
+      job.view.failure = error instanceof DomainError ? error.code : isFull ? 'no_room' : 'internal'
+      if (job.view.failure === 'internal') onFault(error)
+    })
+    .finally(() => {
+      line.splice(line.indexOf(job), 1)
+      tellPlaces()
+    })
 }
