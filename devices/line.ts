@@ -26,11 +26,15 @@ export class DeviceLine {
     const cutter = new LineCutter()
     socket.setEncoding('utf8')
     socket.on('connect', () => {
-      this.failures = 0
       this.say({ type: 'hello', protocol: DEVICE_PROTOCOL, device: this.device, name: this.name })
     })
     socket.on('data', (text: string) => {
-      for (const line of cutter.cut(text).lines) this.onCommand((JSON.parse(line) as { type: string }).type)
+      for (const line of cutter.cut(text).lines) {
+        const { type } = JSON.parse(line) as { type: string }
+        // Taken in; one that is sent away comes again later and later.
+        if (type === 'welcome') this.failures = 0
+        this.onCommand(type)
+      }
     })
     socket.on('error', () => {})
     socket.on('close', () => {

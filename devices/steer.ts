@@ -23,8 +23,15 @@ export async function steerOn(port: number, standIns: readonly StandIn[]): Promi
       return
     }
     const standIn = standIns.find((s) => request.url === `/act/${s.id}`)
-    if (request.method !== 'POST' || !standIn || !/json/.test(request.headers['content-type'] ?? '')) {
+    if (request.method !== 'POST' || !standIn) {
       answer.writeHead(404).end()
+      return
+    }
+    // A page of another site may send a plain form, but neither this type nor this origin.
+    const { origin, 'content-type': type = '' } = request.headers
+    const isForeign = origin !== undefined && origin !== `http://${request.headers.host}`
+    if (isForeign || !/^application\/json\s*(;|$)/i.test(type)) {
+      answer.writeHead(403).end()
       return
     }
     let text = ''

@@ -2,7 +2,7 @@ import { defineStore } from 'pinia'
 import { ref } from 'vue'
 import { BEAT_MS, type BeatMessage, type ChangeMessage, type HelloMessage } from '~~/shared/changes'
 import type { LiveMessage } from '~~/shared/devices'
-import { lookAtDisk } from './api'
+import { callApi, lookAtDisk } from './api'
 import { useBench } from './bench'
 import { agreesWith, elapsedMs, syncClock } from './clock'
 import { useDevices } from './devices'
@@ -16,6 +16,8 @@ import { useWorkshop } from './workshop'
 
 const RECONNECT_MS = 1000
 const LONGEST_RECONNECT_MS = 15_000
+/** A device says that it is here at the least this often. */
+const LOOK_EVERY_MS = 3000
 /** Silence for longer, and nobody is there any more. */
 const SILENT_MS = 2.5 * BEAT_MS
 
@@ -89,6 +91,16 @@ export const useConnection = defineStore('connection', () => {
     again = setTimeout(() => void load().then(() => pours.refresh()), waitMs)
   }
 
+  let lookedMs = -Infinity
+  /** A device that nobody knew is noted once somebody looks; what is noted comes by the stream. */
+  function lookAtStrangers(messages: readonly LiveMessage[]) {
+    const isKnown = (id: string) => workshop.devices.some((d) => d.id === id)
+    if (!messages.some((m) => m.kind === 'here' && m.here && !isKnown(m.device))) return
+    if (elapsedMs() - lookedMs < LOOK_EVERY_MS) return
+    lookedMs = elapsedMs()
+    void callApi('/api/devices')
+  }
+
   function setConnected(now: boolean) {
     connected.value = now
     if (leads) tellWindows({ kind: 'state', connected: now })
@@ -136,6 +148,7 @@ export const useConnection = defineStore('connection', () => {
     })
     on<LiveMessage[]>('live', (messages) => {
       devices.hear(messages)
+      lookAtStrangers(messages)
       tellWindows({ kind: 'live', messages })
     })
     on<BeatMessage>('beat', ({ serverTimeMs }) => {

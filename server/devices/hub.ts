@@ -12,13 +12,29 @@ import {
 import { NO_ZERO, askedToZero, watchZero, zeroAfterSilence, type Zero } from '../../core/mix'
 import type { DeviceChannel } from '../../core/pour'
 import type { LiveMessage, TareAsk } from '../../shared/devices'
-import { keepReadings, lastAtNothing, meetDevice, tellLive, type ReadingToKeep } from '../services/devices'
+import {
+  keepReadings,
+  lastAtNothing,
+  meetDevice,
+  renameDevice,
+  tellLive,
+  type ReadingToKeep,
+} from '../services/devices'
 import type { Workshop } from '../utils/database'
+import { Allowance } from './allowance'
 import { Thinning } from './thinning'
 
 /** Readings of one channel within this are one. */
 const TELL_MS = 150
 const MOST_DEVICES = 64
+/** A line that has said nothing of use by then is nobody's. */
+const HELLO_WITHIN_MS = 5000
+/** Lines of one device: a fast scale says ten a second. */
+const LINES = { atOnce: 200, perS: 60 }
+/** Hellos of all together: a whole workshop that comes back at once, and no flood. */
+const HELLOS = { atOnce: MOST_DEVICES, perS: 5 }
+/** What was turned away is said so often. */
+const TELL_DROPPED_MS = 10_000
 /** A person's button; more is a loose contact. */
 const MOST_PRESSES = 20
 /** Windows that hear one press all answer it within moments. */
@@ -31,6 +47,7 @@ interface Log {
 
 interface Session {
   socket: Socket
+  lines: Allowance
   device: string | undefined
   toldHereMs: number
   /** What its last mass said; undefined before the first. */
@@ -52,6 +69,11 @@ export class DeviceHub {
   private readonly thinning = new Thinning()
   /** Of each scale; outlives its line. */
   private readonly zeros = new Map<string, Zero>()
+  private readonly hellos = new Allowance(HELLOS.atOnce, HELLOS.perS)
+  /** Names that the workshop does not know, of lines that are here: kept for whoever looks. */
+  private readonly strangers = new Map<string, string>()
+  private readonly dropped = { lines: 0, hellos: 0, sockets: 0 }
+  private toldDroppedMs = 0
   private telling: Promise<void> | undefined
   private timer: NodeJS.Timeout | undefined
   private failing = false
@@ -94,28 +116,83 @@ export class DeviceHub {
     session.socket.write(`${JSON.stringify(command)}\n`)
   }
 
+  /** Somebody looks at what is there: devices that nobody knew are noted from here on. */
+  async introduce(): Promise<void> {
+    if (this.strangers.size === 0) return
+    const met = [...this.strangers]
+    this.strangers.clear()
+    const { db } = await this.workshop()
+    for (const [device, name] of met)
+      if (!(await meetDevice(db, device, name)))
+        this.log.warn({ device }, 'a device is not noted: the workshop knows too many')
+  }
+
+  /** A line more, where need be in the place of one that never said who it is. */
+  private hasRoom(): boolean {
+    if (this.sessions.size < MOST_DEVICES) return true
+    const [nameless] = [...this.sessions].filter((s) => s.device === undefined)
+    nameless?.socket.destroy()
+    if (nameless) this.sessions.delete(nameless)
+    return nameless !== undefined
+  }
+
+  private drop(what: keyof DeviceHub['dropped']): void {
+    this.dropped[what] += 1
+    const nowMs = this.nowMs()
+    if (nowMs - this.toldDroppedMs < TELL_DROPPED_MS) return
+    this.toldDroppedMs = nowMs
+    this.log.warn({ ...this.dropped }, 'devices say more than is heard')
+    Object.assign(this.dropped, { lines: 0, hellos: 0, sockets: 0 })
+  }
+
   private welcome(socket: Socket): void {
     const say = (command: DeviceCommand) => socket.write(`${JSON.stringify(command)}\n`)
-    if (this.sessions.size >= MOST_DEVICES) {
-      socket.end(`${JSON.stringify({ type: 'error', message: 'too many devices' })}\n`)
+    const bye = (message: string) => socket.end(`${JSON.stringify({ type: 'error', message })}\n`)
+    socket.on('error', () => socket.destroy())
+    if (!this.hasRoom()) {
+      this.drop('sockets')
+      bye('too many devices')
       return
     }
-    const session: Session = { socket, device: undefined, toldHereMs: 0, tared: undefined, asks: [] }
+    const session: Session = {
+      socket,
+      lines: new Allowance(LINES.atOnce, LINES.perS),
+      device: undefined,
+      toldHereMs: 0,
+      tared: undefined,
+      asks: [],
+    }
     this.sessions.add(session)
+    const nobody = setTimeout(() => session.device === undefined && socket.destroy(), HELLO_WITHIN_MS)
     const cutter = new LineCutter()
     socket.setEncoding('utf8')
     socket.setTimeout(DEVICE_SILENT_MS, () => socket.destroy())
-    socket.on('error', () => socket.destroy())
     socket.on('data', (text: string) => {
       const { lines, tooLong } = cutter.cut(text)
+      // A page in a browser can send lines, too, but never begin with one of ours.
+      if (tooLong > 0 && session.device === undefined) return void socket.destroy()
       if (tooLong > 0) say({ type: 'error', message: 'a line was too long' })
       for (const line of lines) {
+        if (socket.destroyed || socket.writableEnded) return
         const said = readDeviceLine(line)
+        const isFirst = session.device === undefined
+        if (isFirst && said?.type !== 'hello' && said?.type !== 'mass') return void socket.destroy()
+        if (said?.type === 'hello' || isFirst) {
+          if (!this.hellos.take(this.nowMs())) {
+            this.drop('hellos')
+            return void bye('too many hellos: come again later')
+          }
+        } else if (!session.lines.take(this.nowMs())) {
+          this.drop('lines')
+          continue
+        }
         if (said) this.hear(session, said)
         else say({ type: 'error', message: 'not understood' })
       }
     })
     socket.on('close', () => {
+      clearTimeout(nobody)
+      if (session.device !== undefined) this.strangers.delete(session.device)
       this.sessions.delete(session)
       if (session.device !== undefined) this.tellHere(session.device, false)
     })
@@ -192,7 +269,10 @@ export class DeviceHub {
     const isUnknown = !this.zeros.has(device)
     this.workshop()
       .then(async ({ db }) => {
-        await meetDevice(db, device, name)
+        if (!(await renameDevice(db, device, name))) {
+          if (session.device === device) this.strangers.set(device, name)
+          return
+        }
         if (isUnknown) this.recall(session, device, await lastAtNothing(db, device, this.nowMs()))
       })
       // It says its name again when it next comes; what it reads is told all the same.

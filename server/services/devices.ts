@@ -39,15 +39,30 @@ export const listDevices = (db: Db): Promise<DeviceCard[]> => cardsOf(db)
 /** Those of these that are there. */
 export const devicesById = (db: Db, ids: readonly string[]): Promise<DeviceCard[]> => cardsOf(db, ids)
 
-/** A device has said its name. Writes only where that is news. */
-export async function meetDevice(db: Db, id: string, name: string): Promise<void> {
+/** More than stand in any workshop: what is not used can be forgotten. */
+const MOST_DEVICES = 200
+
+/** A device has said its name. Writes only where that is news. @returns whether it is known. */
+export async function renameDevice(db: Db, id: string, name: string): Promise<boolean> {
+  const known = await db.selectFrom('device').select('name').where('id', '=', id).executeTakeFirst()
+  if (known && known.name !== name)
+    await db.updateTable('device').set({ name }).where('id', '=', id).execute()
+  return known !== undefined
+}
+
+/** Notes a device that nobody knew. @returns false where the workshop knows too many. */
+export async function meetDevice(db: Db, id: string, name: string): Promise<boolean> {
+  const { n } = await db
+    .selectFrom('device')
+    .select((eb) => eb.fn.countAll<number>().as('n'))
+    .executeTakeFirstOrThrow()
+  if (n >= MOST_DEVICES) return false
   await db
     .insertInto('device')
     .values({ id, name })
-    .onConflict((c) =>
-      c.columns(['workshop_id', 'id']).doUpdateSet({ name }).where('device.name', '!=', name),
-    )
+    .onConflict((c) => c.columns(['workshop_id', 'id']).doNothing())
     .execute()
+  return true
 }
 
 /** Puts a channel of a device to a pour's bowl, or takes it off. The same again changes nothing. */

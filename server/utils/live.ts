@@ -5,7 +5,7 @@ import { ChangeListener } from '../services/changeListener'
 import { ChangeFeed, pruneChanges } from '../services/changes'
 import { useConfig } from '../config'
 import { DeviceHub } from '../devices/hub'
-import { pruneReadings } from '../services/devices'
+import { pruneReadings, tellLive } from '../services/devices'
 import { databaseOf, soleWorkshop, type Workshop } from './database'
 import { useLogger } from './logger'
 
@@ -29,11 +29,11 @@ async function startListening(): Promise<ChangeListener> {
   return made
 }
 
-/** What one process tells the others of devices: what they say, or that a scale is to zero itself. */
+/** What one process tells the others of devices: what they say, that a scale is to zero itself, that somebody looks. */
 export interface LivePayload {
   /** The workshop. */
   w: string
-  m: (LiveMessage | { kind: 'tare'; device: string; ask: TareAsk })[]
+  m: (LiveMessage | { kind: 'tare'; device: string; ask: TareAsk } | { kind: 'look' })[]
 }
 
 let hub: DeviceHub | undefined
@@ -43,10 +43,24 @@ function hearLive(payload: string): void {
   const said: LiveMessage[] = []
   for (const message of m)
     if (message.kind === 'tare') hub?.tare(message.device, message.ask)
+    else if (message.kind === 'look') void lookAtStrangers()
     else said.push(message)
   if (said.length === 0) return
   const text = sseOf('live', said)
   for (const stream of streams) if (stream.workshopId === w) stream.write(text)
+}
+
+async function lookAtStrangers(): Promise<void> {
+  await hub
+    ?.introduce()
+    .catch((error: unknown) => useLogger().warn({ err: error }, 'devices could not be noted'))
+}
+
+/** Somebody looks at the devices: what is new among them is noted, by whichever process they are connected to. */
+export async function lookForDevices({ id, db }: Workshop): Promise<void> {
+  const look: LivePayload['m'] = [{ kind: 'look' }]
+  if (hub) await lookAtStrangers()
+  else await tellLive(db, id, look)
 }
 
 /** Opens the devices' door, where this process is to have one. */

@@ -186,6 +186,54 @@ it('lives with noise on the line, a line without an end, plain text, and a secon
   expect(window.live.some((m) => m.kind === 'here' && m.device === 'noisy' && !m.here)).toBe(false)
 })
 
+it('no page in a browser can be a device: what does not begin as one is cut at its first line', async () => {
+  const { addressOf, window } = { addressOf: `http://127.0.0.1:${devicePort}/`, window: await follow(first) }
+  const hello = JSON.stringify({ type: 'hello', protocol: 1, device: 'page', name: 'A page' })
+  const press = JSON.stringify({ type: 'button', button: 1 })
+  // As a page of any origin may send it, without asking.
+  const sending = fetch(addressOf, { method: 'POST', body: `{\n${hello}\n${press}\n` })
+  await expect(sending).rejects.toThrow()
+  for (const start of [
+    '{"type":"button","button":1}',
+    '\u0001\u0000binary',
+    'x'.repeat(MOST_LINE_BYTES + 1),
+  ]) {
+    const line = await plugIn()
+    line.say(`${start}\n${hello}\n${press}`)
+    await line.ended
+  }
+  const honest = await plugIn('honest')
+  honest.say({ type: 'mass', value: 77, stable: true })
+  await window.nextLive(massOf('honest', 77))
+  expect(window.live.filter((m) => m.device === 'page')).toEqual([])
+})
+
+it('a flood of hellos, names and idle lines costs nobody else anything, and leaves nothing behind', async () => {
+  const before = (await cards()).length
+  const idle = await Promise.all(Array.from({ length: 70 }, () => plugIn()))
+  const scale = await plugIn('through-the-crowd')
+  const window = await follow(first)
+  scale.say({ type: 'mass', value: 5, stable: true })
+  await window.nextLive(massOf('through-the-crowd', 5))
+  await Promise.all(idle.slice(0, 7).map((l) => l.ended))
+  const flood = await plugIn('flood')
+  for (let i = 0; i < 5000; i++)
+    flood.say({ type: 'hello', protocol: 1, device: `made-up-${i}`, name: `Made up ${i}` })
+  const tookMs: number[] = []
+  for (let i = 0; i < 40; i++) {
+    const startMs = performance.now()
+    await newPour()
+    tookMs.push(performance.now() - startMs)
+  }
+  await flood.ended
+  expect(Math.max(...tookMs)).toBeLessThan(1000)
+  await until('the one that was there to be known', async () =>
+    (await cards()).some((d) => d.id === 'through-the-crowd'),
+  )
+  expect((await cards()).length - before).toBeLessThan(5)
+  expect(first.log()).toContain('devices say more than is heard')
+})
+
 it('a stand-in comes again by itself when server or plug were away, still zeroed, and goes on', async () => {
   const port = await freePort()
   const serverPort = await freePort()
@@ -198,6 +246,7 @@ it('a stand-in comes again by itself when server or plug were away, still zeroed
   const zeroOf = async (massG: number) =>
     ((await (await follow(server)).nextLive(isAt(massG))) as { zeroedAtMs: number | null }).zeroedAtMs
   expect(await zeroOf(236)).toBeNull()
+  await until('the device to be known', async () => (await cards()).some((d) => d.id === 'comes-again'))
   await put('comes-again', 'mass', { pourId: await newPour(), batch: 0 })
   const askedMs = Date.now()
   await send(server, 'POST', '/api/devices/comes-again/tare', {

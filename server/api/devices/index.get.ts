@@ -1,5 +1,10 @@
 import { listDevices } from '../../services/devices'
 import { useWorkshop } from '../../utils/database'
 import { defineRoute } from '../../utils/http'
+import { lookForDevices } from '../../utils/live'
 
-export default defineRoute(async (event) => listDevices((await useWorkshop(event)).db))
+export default defineRoute(async (event) => {
+  const workshop = await useWorkshop(event)
+  await lookForDevices(workshop)
+  return listDevices(workshop.db)
+})
