@@ -108,6 +108,32 @@ beforeAll(async () => {
 })
 afterAll(() => app.close())
 
+it('what sees past row security is nobody’s to lead astray', async () => {
+  const { rows } = await sql<{ name: string; owner: string; super: boolean; owns: number; path: string }>`
+    select p.proname as name, r.rolname as owner, r.rolsuper or r.rolcanlogin as super, p.proconfig::text as path,
+      (select count(*)::int from pg_class c where c.relowner = r.oid) as owns
+    from pg_proc p join pg_roles r on r.oid = p.proowner
+    where p.prosecdef and p.pronamespace = 'public'::regnamespace order by 1`.execute(suite.database.owner)
+  expect(rows.map((r) => r.name)).toEqual(['count_pours', 'search_pours', 'sole_workshop'])
+  for (const { owner, super: mighty, owns, path } of rows) {
+    expect({ owner, mighty, owns }).toEqual({ owner: 'ripples_definer', mighty: false, owns: 0 })
+    expect(path).toMatch(/search_path=pg_catalog, public, pg_temp/)
+  }
+  // A table of the same name before the workshop's own, whose rows call what the caller likes.
+  const trial = mine.connection().execute(async (one) => {
+    await sql`create function pg_temp.evil() returns text language sql as $$ select current_user::text $$`.execute(
+      one,
+    )
+    await sql`create temporary view pour_summary as select pg_temp.evil() as searched`.execute(one)
+    return sql`select * from search_pours('%', null, null, '{}', null, null, 10)`.execute(one)
+  })
+  await expect(trial).rejects.toThrow(/permission denied/)
+  await expect(sql`create temporary table pour_summary (searched text)`.execute(mine)).rejects.toThrow(
+    /permission denied/,
+  )
+  await expect(sql`create table public.mine (a int)`.execute(mine)).rejects.toThrow(/permission denied/)
+})
+
 it('no route reads or writes a row of another workshop', async () => {
   const before = await dumpOf(otherId)
   for (const [table, rows] of Object.entries(before))

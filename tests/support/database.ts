@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import { sql } from 'kysely'
-import { appUrlOf } from '../../server/db/appRole'
+import { appUrlOf, narrow } from '../../server/db/appRole'
 import { openDatabase, type Db } from '../../server/db/client'
 import { migrate } from '../../server/db/migrate'
 
@@ -58,6 +58,7 @@ export async function createTestDatabase({ upTo }: { upTo?: string } = {}): Prom
   ownerUrl.pathname = `/${name}`
   const own = openDatabase(ownerUrl.href, () => {})
   if (upTo !== undefined) await migrate(own.unscoped, upTo)
+  await narrow(own.unscoped)
   const workshop = async () => {
     const workshopId = await own.soleWorkshop()
     return { workshopId, db: own.workshop(workshopId) }

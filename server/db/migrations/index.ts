@@ -13,6 +13,7 @@ import * as learning from './20261126T1940_learning'
 import * as upkeep from './20261126T2300_upkeep'
 import * as pieces from './20261129T1630_pieces'
 import * as heeds from './20261129T1650_heeds'
+import * as definers from './20261129T2030_definers'
 
 /** In order of their names. A migration that has landed is never edited; a new one follows it. */
 export const MIGRATIONS: Record<string, Migration> = {
@@ -30,4 +31,5 @@ export const MIGRATIONS: Record<string, Migration> = {
   '20261126T2300_upkeep': upkeep,
   '20261129T1630_pieces': pieces,
   '20261129T1650_heeds': heeds,
+  '20261129T2030_definers': definers,
 }
