@@ -66,6 +66,25 @@ export default ts.config(
     },
   },
   {
+    // A browser may let nothing be kept: asked for in one place, which can do without.
+    files: ['app/**/*.{ts,vue}'],
+    ignores: ['**/*.test.ts', 'app/stores/kept.ts'],
+    rules: {
+      'no-restricted-globals': [
+        'error',
+        ...['localStorage', 'sessionStorage'].map((name) => ({ name, message: 'app/stores/kept.ts.' })),
+      ],
+      'no-restricted-imports': [
+        'error',
+        {
+          name: '@vueuse/core',
+          importNames: ['useLocalStorage', 'useSessionStorage', 'useStorage'],
+          message: 'useKept or useKeptHere: app/stores/kept.ts.',
+        },
+      ],
+    },
+  },
+  {
     // A new step, event or kind that one place forgets does not pass.
     files: ['core/**/*.ts', 'shared/**/*.ts', 'server/**/*.ts', 'app/**/*.ts'],
     languageOptions: {

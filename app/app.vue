@@ -5,6 +5,7 @@ import { usePreferences } from '~/parts/show/usePreferences'
 import { isDiskFull } from '~/stores/api'
 import { REHEARSAL_PLACE, useBench } from '~/stores/bench'
 import { useConnection } from '~/stores/connection'
+import { keepsNothing, placeOf } from '~/stores/kept'
 import { useOutbox } from '~/stores/outbox'
 import { useProbes } from '~/stores/probes'
 import { isWithoutWorker } from '~/workers/askForecast'
@@ -20,7 +21,7 @@ const bench = useBench()
 const route = useRoute()
 const isWall = computed(() => route.path === '/wall')
 function endRehearsal() {
-  sessionStorage.removeItem(REHEARSAL_PLACE)
+  placeOf('sessionStorage').removeItem(REHEARSAL_PLACE)
   location.href = '/'
 }
 const { look } = usePreferences()
@@ -71,6 +72,10 @@ const PLACES = [
     <p v-if="isWithoutWorker" class="offline" role="status">
       Forecasts are worked out in this window itself, more slowly. Reload it when nothing presses: it may have
       been renewed meanwhile.
+    </p>
+    <p v-if="keepsNothing" class="offline" role="status">
+      This browser is told to keep nothing: half-filled plans, your name, what you prefer and cautions you
+      have read are gone with this window. What you record goes to the workshop as always.
     </p>
     <p v-if="outbox.atRisk" class="offline" role="alert">
       This browser does not keep what you record: its disk is full, or this is a private window. Leave this

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import InputText from 'primevue/inputtext'
-import { useLocalStorage } from '@vueuse/core'
+import { useKept } from '~/stores/kept'
 import { computed } from 'vue'
 import { MOULD_MATERIALS } from '#core/mould'
 import { useWorkshop } from '~/stores/workshop'
@@ -10,7 +10,7 @@ import { shelfOf, type ShelfQuery } from '~/parts/mould/shelf'
 
 const workshop = useWorkshop()
 
-const query = useLocalStorage<ShelfQuery>(
+const query = useKept<ShelfQuery>(
   'nine-ripples.shelf',
   { text: '', material: 'all', show: 'all', order: 'name' },
   { mergeDefaults: true },

@@ -1,11 +1,11 @@
 <script setup lang="ts">
-import { useSessionStorage } from '@vueuse/core'
+import { useKeptHere } from '~/stores/kept'
 import { ref } from 'vue'
 import { useMouldSaving } from './useMouldSaving'
 import { firstMouldDraft, mouldInputOf } from '~/parts/mould/mouldDraft'
 
 // A reload must not lose a drawing.
-const draft = useSessionStorage('nine-ripples.new-mould', firstMouldDraft(), { mergeDefaults: true })
+const draft = useKeptHere('nine-ripples.new-mould', firstMouldDraft(), { mergeDefaults: true })
 const { failure, busy, keep, theirs, keepMine, takeTheirs, lines } = useMouldSaving(
   crypto.randomUUID(),
   draft,

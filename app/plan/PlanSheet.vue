@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { useLocalStorage } from '@vueuse/core'
+import { useKept } from '~/stores/kept'
 import Button from 'primevue/button'
 import { computed, ref, watch } from 'vue'
 import { CAUSES, type CauseId } from '#core/finish'
@@ -47,7 +47,7 @@ const seenRevision = ref(0)
 // The shell loads it, and the stream brings what changes: asked again beside it, an older list could come last.
 await workshop.ready
 // Survives a reload or a closed lid: a half-filled worksheet is work too.
-const kept = useLocalStorage<PlanDraft>('nine-ripples.plan-draft.5', firstDraft(stock), {
+const kept = useKept<PlanDraft>('nine-ripples.plan-draft.5', firstDraft(stock), {
   mergeDefaults: true,
 })
 const draft = ref<PlanDraft>({ ...kept.value })

@@ -1,4 +1,4 @@
-import { useLocalStorage } from '@vueuse/core'
+import { useKept } from '~/stores/kept'
 import { computed, ref, watch, type Ref } from 'vue'
 import type { CauseId } from '#core/finish'
 import { heedSubjects, heeding, type PourPlan } from '#core/pour'
@@ -23,7 +23,7 @@ export function useHeeded(
 ) {
   const heeds = useHeeds()
   /** What each cause has moved, to be moved back; a half-filled worksheet outlives a reload. */
-  const moved = useLocalStorage<Partial<Record<CauseId, Moved>>>('nine-ripples.plan-heeded.1', {})
+  const moved = useKept<Partial<Record<CauseId, Moved>>>('nine-ripples.plan-heeded.1', {})
   /** Left out of this one plan. */
   const setAside = ref<CauseId[]>([])
 

@@ -4,7 +4,7 @@
  * closed. Usage: <SpoonTest v-model="open" :bag :plaster />
  */
 import { figure } from '~/parts/show/figures'
-import { useLocalStorage } from '@vueuse/core'
+import { useKept } from '~/stores/kept'
 import Button from 'primevue/button'
 import { computed, ref } from 'vue'
 import { propertiesOfCard, spoonTestForecastS, spoonTestRatio } from '#core/stock'
@@ -29,7 +29,7 @@ interface Running {
   consistency: number
   waterTempC: number
 }
-const running = useLocalStorage<Running | null>('nine-ripples.spoon-test', null, {
+const running = useKept<Running | null>('nine-ripples.spoon-test', null, {
   serializer: { read: (raw) => JSON.parse(raw) as Running | null, write: JSON.stringify },
 })
 const mine = computed(() => (running.value?.bagId === props.bag?.id ? running.value : null))

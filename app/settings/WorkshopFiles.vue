@@ -3,7 +3,7 @@
 import { Download, Upload } from '@lucide/vue'
 import Button from 'primevue/button'
 import ProgressBar from 'primevue/progressbar'
-import { useSessionStorage } from '@vueuse/core'
+import { useKeptHere } from '~/stores/kept'
 import { computed, onBeforeUnmount, onMounted, ref, shallowRef, useTemplateRef } from 'vue'
 import type { BundleJob, BundleKind } from '~~/shared/bundle'
 import { counted } from '~/parts/show/counted'
@@ -29,7 +29,7 @@ const fileInput = useTemplateRef('fileInput')
 let following: { stop: () => void } | undefined
 
 /** Found again after the page was left or loaded anew. */
-const underWay = useSessionStorage('nine-ripples.bundle', '')
+const underWay = useKeptHere('nine-ripples.bundle', '')
 const saying = (code: ApiFailure['code'] | undefined) => ERROR_WORDS[code ?? 'internal']
 function follow(begun: BundleJob) {
   job.value = begun

@@ -5,6 +5,7 @@ import type { PostedEvent } from '~~/shared/contracts'
 import { callApi, type ApiFailure } from './api'
 import { useBench } from './bench'
 import { shiftSince, syncClock } from './clock'
+import { placeOf } from './kept'
 import { openEventBox, type EventBox, type Refused, type Unsent } from './eventBox'
 import { onWindowMessage, tellWindows } from './windows'
 
@@ -106,11 +107,11 @@ export const useOutbox = defineStore('outbox', () => {
   }
 
   async function takeOver(): Promise<void> {
-    const old = localStorage.getItem(OLD_PLACE)
+    const old = placeOf('localStorage').getItem(OLD_PLACE)
     if (!old) return
     const rows = (JSON.parse(old) as Omit<Unsent, 'settingMs'>[]).map((r) => ({ ...r, settingMs: 0 }))
     if (rows.length > 0) await add(rows)
-    if (!atRisk.value) localStorage.removeItem(OLD_PLACE)
+    if (!atRisk.value) placeOf('localStorage').removeItem(OLD_PLACE)
   }
 
   /** For the application's shell, once. @param stored hears of each event that the server has taken. */
@@ -250,7 +251,12 @@ export const useOutbox = defineStore('outbox', () => {
   /** Sends a refused event again, as it is or corrected; it is a new event where its content is. */
   async function sendAgain(row: Refused, event = row.event, settingMs = row.settingMs): Promise<void> {
     const next: Unsent = { pourId: row.pourId, event, settingMs }
-    await (await box)?.sendAgain(row.event.id, next)
+    try {
+      await (await box)?.sendAgain(row.event.id, next)
+    } catch (error) {
+      console.error('the browser does not keep what is recorded', error)
+      onlyHere.value = new Set([...onlyHere.value, event.id])
+    }
     settled.delete(event.id)
     addRows([next])
     refused.value = refused.value.filter((r) => r.event.id !== row.event.id)

@@ -1,4 +1,4 @@
-import { useLocalStorage } from '@vueuse/core'
+import { useKept } from './kept'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
 import {
@@ -36,7 +36,7 @@ export const usePours = defineStore('pours', () => {
   const unreadable = shallowRef(new Map<string, UnreadablePour>())
   const outbox = useOutbox()
   const { clock, isReal } = useBench()
-  const who = useLocalStorage('nine-ripples.who', '')
+  const who = useKept('nine-ripples.who', '')
   const openLoaded = ref(false)
   const loadFailed = ref(false)
 

@@ -37,24 +37,35 @@ export function onWindowMessage(listener: (message: WindowMessage) => void): voi
   heard.add(listener)
 }
 
+/** A window that may not speak to others is alone. */
+const ALONE = { postMessage: () => {}, onmessage: null } as unknown as BroadcastChannel
+
 function openChannel(): BroadcastChannel {
-  const opened = new BroadcastChannel(CHANNEL)
+  let opened: BroadcastChannel
+  try {
+    opened = new BroadcastChannel(CHANNEL)
+  } catch {
+    return ALONE
+  }
   opened.onmessage = ({ data }: MessageEvent<WindowMessage>) => heard.forEach((listener) => listener(data))
   return opened
 }
 
 /**
  * Runs it once this window leads: at once where it is alone, else when the one that leads is closed. Where a browser has
- * no such locks, each window leads for itself.
+ * no such locks, or denies them, each window leads for itself.
  */
 export function whenLeading(lead: () => void): void {
   if (!('locks' in navigator)) {
     lead()
     return
   }
-  void navigator.locks.request(LEAD, () => {
-    lead()
-    // Held for as long as the window is open.
-    return new Promise<never>(() => {})
-  })
+  navigator.locks
+    .request(LEAD, () => {
+      lead()
+      // Held for as long as the window is open.
+      return new Promise<never>(() => {})
+    })
+    // Denied, as where nothing may be kept.
+    .catch(lead)
 }

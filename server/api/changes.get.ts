@@ -23,6 +23,8 @@ export default defineRoute(async (event) => {
   const workshop = await useWorkshop(event)
   if (!hasRoomFor(address, workshop.id)) throw new DomainError('too_many_streams')
   const feed = await useChangeFeed(workshop)
+  // Gone while it was being set up: its end would not be heard any more.
+  if (res.closed || req.socket.destroyed) return
 
   let sent = 0
   let live = false

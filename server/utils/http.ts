@@ -44,15 +44,19 @@ const RETRY_AFTER_S = 1
 
 /**
  * The database is away, full or busy, not the request wrong: connection faults, a lock or an answer waited for too long, a
- * deadlock, no room left (SQLSTATE 08, 53, 57P0x, 57014, 55P03, 40001, 40P01), and sockets.
+ * deadlock, no room left, a disk that fails (SQLSTATE 08, 53, 57P0x, 57014, 58, 55P03, 40001, 40P01), and sockets.
  */
 function isDatabaseAway(error: unknown): boolean {
   if (error instanceof PoolBusyError) return true
   const code = String((error as { code?: unknown } | null)?.code ?? '')
   const message = error instanceof Error ? error.message : ''
   return (
-    /^(08...|53...|57P0.|57014|55P03|40001|40P01|ECONNREFUSED|ECONNRESET|EPIPE|ETIMEDOUT)$/.test(code) ||
-    /Connection terminated|timeout exceeded when trying to connect/.test(message)
+    /^(08...|53...|57P0.|57014|58...|55P03|40001|40P01|ECONNREFUSED|ECONNRESET|EPIPE|ETIMEDOUT)$/.test(
+      code,
+    ) ||
+    /Connection terminated|connection error and is not queryable|timeout exceeded when trying to connect/.test(
+      message,
+    )
   )
 }
 

@@ -93,6 +93,33 @@ test('a plan changed in two windows: the second is told, and nothing typed is lo
   await expect(page.getByLabel('It holds')).toHaveValue('4.00 l')
 })
 
+test('a browser that lets nothing be kept works all the same, and says what goes with the window', async ({
+  page,
+  workshop,
+}) => {
+  await page.addInitScript(() => {
+    const denied = () => {
+      throw new DOMException('denied', 'SecurityError')
+    }
+    for (const name of ['localStorage', 'sessionStorage', 'indexedDB'])
+      Object.defineProperty(window, name, { get: denied })
+    window.BroadcastChannel = class {
+      constructor() {
+        denied()
+      }
+    } as never
+    navigator.locks.request = () => Promise.reject(new DOMException('denied', 'SecurityError'))
+  })
+  await page.goto(`${workshop.server.address}/plan`)
+  await page.getByRole('button', { name: /I have read/ }).click()
+  await expect(page.getByText('This browser is told to keep nothing')).toBeVisible()
+  await page.getByLabel('What will it be?').fill('Held by nobody')
+  await page.getByRole('button', { name: 'Take it to the bench' }).click()
+  await page.waitForURL(/\/pour\//)
+  await knock(page)
+  await expect.poll(() => storedEvents(workshop, pourIdOf(page))).toHaveLength(1)
+})
+
 test('what cannot be read is said at the field and stays there', async ({ page, open }) => {
   await open(page, '/plan')
   await page.getByRole('button', { name: 'Known' }).click()

@@ -1,4 +1,5 @@
-import { createGlobalState, useLocalStorage } from '@vueuse/core'
+import { createGlobalState } from '@vueuse/core'
+import { useKept } from '~/stores/kept'
 import type { CautionId } from './cautions'
 
 /** Pours whose cautions this device remembers as read. */
@@ -6,7 +7,7 @@ const REMEMBERED = 12
 
 /** Which cautions were read in which pour, on this device: the latest pours first. */
 export const useReadCautions = createGlobalState(() => {
-  const read = useLocalStorage<[pourId: string, cautions: CautionId[]][]>('nine-ripples.read-cautions', [])
+  const read = useKept<[pourId: string, cautions: CautionId[]][]>('nine-ripples.read-cautions', [])
   const readIn = (pourId: string) => read.value.find(([id]) => id === pourId)?.[1] ?? []
   return {
     isRead: (pourId: string, caution: CautionId) => readIn(pourId).includes(caution),

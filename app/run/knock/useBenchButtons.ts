@@ -1,4 +1,4 @@
-import { useLocalStorage } from '@vueuse/core'
+import { useKept } from '~/stores/kept'
 import { computed, onScopeDispose } from 'vue'
 import type { DeviceUse } from '~~/shared/devices'
 import { useDevices } from '~/stores/devices'
@@ -40,7 +40,7 @@ export function useBenchButtons(pourId: string, decide: (press: Press) => Presse
   const useHere = (uses: readonly DeviceUse[]) =>
     uses.find((u) => u.channel === 'button' && u.pourId === pourId)
   /** Of each button that was put somewhere from this browser, since when. */
-  const putFromHere = useLocalStorage<Record<string, number>>('nine-ripples.buttons', {})
+  const putFromHere = useKept<Record<string, number>>('nine-ripples.buttons', {})
   const isHome = (id: string, use: DeviceUse) => putFromHere.value[id] === use.sinceMs
 
   onScopeDispose(
