@@ -1,14 +1,16 @@
-import { setImmediate as later } from 'node:timers/promises'
+import { setTimeout as after } from 'node:timers/promises'
 import { JSONParser } from '@streamparser/json'
 import { DomainError } from './domainError'
 
 /** Deeper is nothing of ours. */
 const MOST_DEPTH = 64
-/** Of one thing in a list: a mould with its photographs, a plan with all its steps. */
-const MOST_ITEM_BYTES = 64 * 1024 * 1024
+/** Of one thing in a list: a card, a plan with all its steps. */
+const MOST_ITEM_BYTES = 4 * 1024 * 1024
 const MOST_ITEM_VALUES = 200_000
-/** What is read in one go: a few milliseconds, in which nobody else is served. */
-const SLICE_BYTES = 8 * 1024
+/** Read in steps of so much, for so long at a stretch; then whoever is at the bench has a moment. */
+const SLICE_BYTES = 1024
+const STRETCH_MS = 1
+const PAUSE_MS = 1
 
 const OPEN = new Set([0x7b, 0x5b])
 const CLOSE = new Set([0x7d, 0x5d])
@@ -21,6 +23,8 @@ class Bounds {
   private escaped = false
   private bytes = 0
   private values = 0
+
+  constructor(private readonly mostItemBytes: number) {}
 
   /** @throws DomainError invalid_input for what is nested too deep, payload_too_large for one thing that is too large. */
   look(slice: Uint8Array): void {
@@ -39,7 +43,7 @@ class Bounds {
       } else if (CLOSE.has(byte)) this.depth -= 1
     }
     this.bytes += slice.length
-    if (this.bytes > MOST_ITEM_BYTES || this.values > MOST_ITEM_VALUES)
+    if (this.bytes > this.mostItemBytes || this.values > MOST_ITEM_VALUES)
       throw new DomainError('payload_too_large')
   }
 
@@ -59,14 +63,16 @@ export interface JsonItem {
 /**
  * What stands at these paths of a JSON text (`$.name`, `$.list.*`), in the order of the text, each as soon as it is whole:
  * the text may be far larger than what is held of it, and whatever is in it, others are served meanwhile.
+ * @param mostItemBytes how large one of them may be, as text.
  * @throws DomainError invalid_json; invalid_input or payload_too_large for what no file of ours holds.
  */
 export async function* jsonItems(
   source: AsyncIterable<Uint8Array>,
   paths: readonly string[],
+  mostItemBytes = MOST_ITEM_BYTES,
 ): AsyncGenerator<JsonItem> {
   const parser = new JSONParser({ paths: [...paths], keepStack: false })
-  const bounds = new Bounds()
+  const bounds = new Bounds(mostItemBytes)
   const whole: JsonItem[] = []
   let ended = false
   parser.onValue = ({ value, key, stack }) => {
@@ -75,6 +81,12 @@ export async function* jsonItems(
     bounds.handedOn()
   }
   parser.onEnd = () => (ended = true)
+  let sinceMs = performance.now()
+  const rest = async () => {
+    if (performance.now() - sinceMs < STRETCH_MS) return
+    await after(PAUSE_MS)
+    sinceMs = performance.now()
+  }
   for await (const chunk of source)
     for (let at = 0; at < chunk.length; at += SLICE_BYTES) {
       const slice = chunk.subarray(at, at + SLICE_BYTES)
@@ -84,8 +96,12 @@ export async function* jsonItems(
       } catch {
         throw new DomainError('invalid_json')
       }
-      yield* whole.splice(0)
-      await later()
+      await rest()
+      // What whoever asks makes of it takes its time as well.
+      for (const item of whole.splice(0)) {
+        yield item
+        await rest()
+      }
     }
   if (!ended) throw new DomainError('invalid_json')
 }

@@ -11,6 +11,9 @@ import { parseWith } from './http'
 
 const { format, version, moulds, sets } = mouldBundleSchema.shape
 
+/** One with all its photographs, as text. */
+const MOST_MOULD_BYTES = 64 * 1024 * 1024
+
 export type ShelfItem =
   | { list: 'moulds'; value: MouldBundle['moulds'][number] }
   | { list: 'sets'; value: MouldBundle['sets'][number] }
@@ -39,12 +42,8 @@ export async function* itemsOfShelfFile(source: AsyncIterable<Uint8Array>): Asyn
   const count = { moulds: 0, sets: 0 }
   const most = { moulds: 2000, sets: 500 }
   const head = new Set<unknown>()
-  for await (const { path, value } of jsonItems(source, [
-    '$.format',
-    '$.version',
-    '$.moulds.*',
-    '$.sets.*',
-  ])) {
+  const paths = ['$.format', '$.version', '$.moulds.*', '$.sets.*']
+  for await (const { path, value } of jsonItems(source, paths, MOST_MOULD_BYTES)) {
     const [list] = path
     if (list === 'format') head.add(parseWith(format, value))
     else if (list === 'version') head.add(parseWith(version, value))

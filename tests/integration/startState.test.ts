@@ -33,10 +33,15 @@ import {
 let folder: string
 let state: string
 
-beforeAll(() => ({ folder, state } = stateFolder()))
+beforeAll(async () => {
+  ;({ folder, state } = stateFolder())
+  refusedAt = String(await freePort())
+})
 afterAll(() => rmSync(folder, { recursive: true, force: true }))
 
-const start = () => startOn(state)
+/** On a port of its own: a workshop that runs on this machine is nobody's concern here. */
+let refusedAt: string
+const start = () => startOn(state, '--port', refusedAt)
 const running = (port: string, ...options: string[]) => runningOn(state, port, ...options)
 const script = (name: string, args: string[], at = state) =>
   execFileSync('bash', [START.replace(/start$/, name), ...args], {
