@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest'
-import { isKeptUp, upkeepNext, type Upkeep } from '.'
+import { upkeepNext, type Upkeep } from '.'
 
 const DAY = 86_400_000
 const acts = (...told: [Upkeep, day: number][]) => told.map(([what, day]) => ({ what, atMs: day * DAY }))
@@ -29,6 +29,6 @@ it('wetted it is a damp box: wetted again, and kept from mildew in between', () 
 
 it('a figure is not kept up', () => {
   expect(upkeepNext(['figure'], acts(['used', 1]))).toBeUndefined()
-  expect(isKeptUp(['figure', 'slab'])).toBe(true)
-  expect(isKeptUp(['tile'])).toBe(false)
+  expect(upkeepNext(['figure', 'slab'], acts(['used', 1]))).toBeDefined()
+  expect(upkeepNext(['tile'], acts(['used', 1]))).toBeUndefined()
 })

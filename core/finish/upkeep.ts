@@ -34,9 +34,6 @@ export type UpkeepNext = {
   | { act: undefined }
 )
 
-/** Whether a piece for this is one that is kept up. */
-export const isKeptUp = (purposes: readonly Purpose[]) => purposes.some((p) => RULES[p] !== undefined)
-
 /**
  * What a piece in use wants next, by what was done with it, in any order. Wetted once it is a damp box: it is wetted again
  * and kept from mildew, and not dried.

@@ -106,11 +106,6 @@ export function ratioRange(of: RatioWay, consistency: number): Range {
 export const MOULD_RULES = { third: 1 / 3, half: 1 / 2, two_thirds: 2 / 3 } as const
 export type MouldRule = keyof typeof MOULD_RULES
 
-/** The one consistency for which a share of the mould in water just fills it; plain mixes, no air, 20 °C. */
-export function consistencyFromWaterFraction(fraction: number, particleDensityKgM3: number): number {
-  return (100 * waterDensityKgM3(20) * fraction) / (particleDensityKgM3 * (1 - fraction))
-}
-
 /** Consistency of powder : water by volume with its range, from how the powder was scooped. */
 export function consistencyRangeByVolume(powderParts: number, classId: PlasterClassId, scoop: Scoop): Range {
   const bulk = bulkDensityOf(classId, scoop)

@@ -4,7 +4,8 @@ import { MOST_CHANGES, changesAfter, latestSeq, messagesOf, oldestSeq } from '..
 import { DomainError } from '../services/domainError'
 import { useWorkshop } from '../utils/database'
 import { defineRoute, readQuery } from '../utils/http'
-import { hasRoomFor, sseOf, sseOfChange, trackStream, useChangeFeed } from '../utils/live'
+import { useChangeFeed } from '../live/feeds'
+import { hasRoomFor, sseOf, sseOfChange, trackStream } from '../live/streams'
 import { useLogger } from '../utils/logger'
 import { streamWriter } from '../utils/streamWriter'
 

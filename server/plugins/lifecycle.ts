@@ -1,5 +1,8 @@
 import { closeDatabase } from '../utils/database'
-import { closeDeviceHub, closeStreams, openDeviceHub, stopChangeFeeds } from '../utils/live'
+import { closeDeviceDoor, openDeviceDoor } from '../live/deviceDoor'
+import { stopPruning } from '../live/feeds'
+import { stopListening } from '../live/listening'
+import { closeStreams } from '../live/streams'
 import { flushLog, logConsole, useLogger } from '../utils/logger'
 
 export default defineNitroPlugin((nitro) => {
@@ -8,13 +11,14 @@ export default defineNitroPlugin((nitro) => {
   process.once('SIGINT', onSignal)
   nitro.hooks.hook('close', async () => {
     closeStreams()
-    await closeDeviceHub()
-    await stopChangeFeeds()
+    await closeDeviceDoor()
+    stopPruning()
+    await stopListening()
     await closeDatabase()
     useLogger().info('stopped')
     await flushLog()
   })
   logConsole()
-  void openDeviceHub()
+  void openDeviceDoor()
   useLogger().info('started')
 })

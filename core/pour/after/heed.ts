@@ -132,14 +132,6 @@ export function heeding(plan: PourPlan, causes: readonly CauseId[]): PourPlan {
   return { ...(decided as unknown as PourPlan), ...(heed.length > 0 ? { heed } : {}) }
 }
 
-/** Figures that heeding a cause would move, by name. */
-export function movedBy(plan: PourPlan, cause: CauseId): (keyof PourPlan)[] {
-  const changes = figuresFor(cause, plan)
-  return (Object.keys(changes) as (keyof PourPlan)[]).filter(
-    (key) => JSON.stringify(changes[key]) !== JSON.stringify(plan[key]),
-  )
-}
-
 /** What to keep in mind at a stage. */
 export function heedAt(plan: Pick<PourPlan, 'heed'>, stage: Stage): CauseId[] {
   return (plan.heed ?? []).filter((cause) => HEED_AT[cause] === stage)

@@ -1,7 +1,7 @@
 import { listDevices } from '../../services/devices'
 import { useWorkshop } from '../../utils/database'
 import { defineRoute } from '../../utils/http'
-import { lookForDevices } from '../../utils/live'
+import { lookForDevices } from '../../live/deviceDoor'
 
 export default defineRoute(async (event) => {
   const workshop = await useWorkshop(event)

@@ -1,17 +1,16 @@
 import { tareSchema } from '../../../../shared/devices'
-import { devicesById, tellLive } from '../../../services/devices'
+import { devicesById } from '../../../services/devices'
 import { DomainError } from '../../../services/domainError'
+import { askToZero } from '../../../live/deviceDoor'
 import { useWorkshop } from '../../../utils/database'
 import { defineRoute, readDeviceId, readJson } from '../../../utils/http'
-import type { LivePayload } from '../../../utils/live'
 
-/** Asks a scale to zero itself, through whichever process it is connected to. It shows by its next reading whether it did. */
+/** Asks a scale to zero itself. It shows by its next reading whether it did. */
 export default defineRoute(async (event) => {
   const device = readDeviceId(event)
   const ask = await readJson(event, tareSchema)
-  const { id, db } = await useWorkshop(event)
-  if ((await devicesById(db, [device])).length === 0) throw new DomainError('not_found')
-  const asked: LivePayload['m'] = [{ kind: 'tare', device, ask }]
-  await tellLive(db, id, asked)
+  const workshop = await useWorkshop(event)
+  if ((await devicesById(workshop.db, [device])).length === 0) throw new DomainError('not_found')
+  await askToZero(workshop, device, ask)
   return { asked: true }
 })
