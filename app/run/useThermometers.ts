@@ -1,5 +1,5 @@
 import { computed } from 'vue'
-import type { DeviceChannel, ReadingRef } from '#core/pour'
+import { isTempChannel, type DeviceChannel, type ReadingRef } from '#core/pour'
 import { useDevices } from '~/stores/devices'
 import { useWorkshop } from '~/stores/workshop'
 
@@ -12,7 +12,7 @@ export function useThermometers(pourId: string, batch: () => number | undefined)
       const now = devices.now.get(id)
       const known = new Set<DeviceChannel>([
         ...(Object.keys(now?.temps ?? {}) as DeviceChannel[]),
-        ...uses.map((u) => u.channel).filter((c) => c.startsWith('t')),
+        ...uses.map((u) => u.channel).filter(isTempChannel),
       ])
       return [...known].sort().map((channel) => ({
         key: `${id} ${channel}`,

@@ -1,7 +1,7 @@
 import { defineStore } from 'pinia'
 import { watch } from 'vue'
 import type { PourFacts, ProbeTrace } from '#core/pour'
-import { filledMs } from '#core/pour'
+import { filledMs, isTempChannel } from '#core/pour'
 import type { KeptReading } from '~~/shared/devices'
 import { callApi, type ApiFailure } from './api'
 import { useBench } from './bench'
@@ -55,7 +55,7 @@ export const useProbes = defineStore('probes', () => {
       return
     }
     for (const { device, channel, batch, atMs, value } of answer.value)
-      if (channel.startsWith('t')) add(pourId, `${device} ${channel}`, batch, { atMs, tempC: value })
+      if (isTempChannel(channel)) add(pourId, `${device} ${channel}`, batch, { atMs, tempC: value })
     forecasts.setProbes(pourId, traces.get(pourId)!)
   }
 

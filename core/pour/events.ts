@@ -49,7 +49,11 @@ interface OfPieces {
 }
 
 /** What a device can be put to a bowl with: its mass, one of its thermometers, its button. */
-export type DeviceChannel = 'mass' | 'button' | `t${number}`
+export type DeviceChannel = 'mass' | 'button' | TempChannel
+type TempChannel = `t${number}`
+
+/** Whether a channel reads temperatures. */
+export const isTempChannel = (channel: DeviceChannel): channel is TempChannel => channel.startsWith('t')
 
 /** Which reading of which device it was taken from; where it is not said, somebody typed it. */
 export interface ReadingRef {

@@ -47,6 +47,7 @@ export {
   WEIGHED,
   batchOf,
   bindsPlan,
+  isTempChannel,
   liveEvents,
 } from './events'
 export type {
@@ -123,8 +124,8 @@ export { diagnosePour, signsOf } from './after/signs'
 export { heedSubjects, keptCauses, staysWith } from './after/keptCauses'
 export type { KeptCause } from './after/keptCauses'
 export { HEED_AT, heedAt, heeding } from './after/heed'
-export { plannedSpot } from './after/drying'
-export type { DryingLeg } from './after/drying'
+export { plannedSpot } from './drying'
+export type { DryingLeg } from './drying'
 export { dryingAhead, finishWindows } from './after/dryingAhead'
 export type { DryDate, DryingAhead, FinishWindow } from './after/dryingAhead'
 export { hasSetEvidence, observationsOf, subjectsOf } from './after/observations'

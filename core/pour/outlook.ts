@@ -11,7 +11,7 @@ import {
 } from '../forecast'
 import type { SettingForecast } from '../setting'
 import { MS_PER } from '../units'
-import { pieceDrying, weighNext } from './after/drying'
+import { pieceDrying, weighNext } from './drying'
 import { foldPour, filledMs, type BatchFacts, type PourFacts, type RecordedWeighing } from './facts'
 import { isInPlay } from './pieces'
 import type { PourEvent } from './events'

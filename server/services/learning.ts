@@ -9,6 +9,7 @@ import {
   foldPour,
   forecastPour,
   hasSetEvidence,
+  isTempChannel,
   observationsOf,
   outlookOf,
   piecesWith,
@@ -31,7 +32,7 @@ const MOST_SEEN = 200
 async function tracesOf(db: Db, pourId: string): Promise<ProbeTrace[]> {
   const traces = new Map<string, ProbeTrace>()
   for (const { device, channel, batch, atMs, value } of await readingsOf(db, pourId)) {
-    if (!channel.startsWith('t')) continue
+    if (!isTempChannel(channel)) continue
     const key = `${device} ${channel} ${batch}`
     const trace = traces.get(key) ?? { batch, readings: [] }
     trace.readings.push({ atMs, tempC: value })

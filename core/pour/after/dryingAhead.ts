@@ -9,7 +9,7 @@ import { tasksFor, waterWindow, type FinishTask } from '../../finish'
 import type { Range } from '../../provenance'
 import { MS_PER } from '../../units'
 import { dryUsesOf } from '../plan/uses'
-import { stretchOf } from './drying'
+import { stretchOf } from '../drying'
 import type { PourOutlook } from '../outlook'
 
 /** When a drying piece will do for something, ms: one in ten before, half of them, nine in ten after. */

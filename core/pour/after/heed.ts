@@ -1,5 +1,5 @@
 import type { CauseId } from '../../finish'
-import { plannedSpot } from './drying'
+import { plannedSpot } from '../drying'
 import type { PourPlan } from '../plan/plan'
 import type { KnownStep, ScriptEdits, Stage } from '../plan/steps'
 

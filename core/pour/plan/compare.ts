@@ -9,7 +9,7 @@ import {
   type MouldRule,
 } from '../../mix'
 import type { Range } from '../../provenance'
-import { pieceDrying } from '../after/drying'
+import { pieceDrying } from '../drying'
 import { FIRST_SCOOP } from './classValues'
 import { batchesOf, flowOf, givesMl, largestBowlOf, largestOf, mixInputOf, pourWindowOf } from './mixing'
 import type { PourPlan } from './plan'

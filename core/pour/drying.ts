@@ -11,11 +11,11 @@ import {
   type FeltDry,
   type NextWeighing,
   type Weighing,
-} from '../../drying'
-import type { MixProperties } from '../../mix'
-import { MS_PER } from '../../units'
-import type { PourEvent } from '../events'
-import type { PourPlan } from '../plan/plan'
+} from '../drying'
+import type { MixProperties } from '../mix'
+import { MS_PER } from '../units'
+import type { PourEvent } from './events'
+import type { PourPlan } from './plan/plan'
 
 /** Where a piece dries from some moment on, and how it lies there. */
 export interface DryingLeg {
