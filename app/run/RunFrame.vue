@@ -26,7 +26,7 @@ defineProps<{ run: StandingRun }>()
 
 <style scoped>
 .first {
-  min-height: calc(100dvh - var(--bar));
+  min-height: calc(100dvh - var(--bar) - var(--notices, 0px));
   display: grid;
   grid-template-rows: 1fr auto;
 }

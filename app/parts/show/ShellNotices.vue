@@ -1,0 +1,83 @@
+<script setup lang="ts">
+/**
+ * What is to be known wherever one is: that nothing is kept, not connected, not taken, and what rings. How high all of it
+ * is stands in `--notices`, so that a screen that fills the window fills what is left of it. Usage: <ShellNotices :is-wall />
+ */
+import { useElementSize } from '@vueuse/core'
+import { useTemplateRef, watchEffect } from 'vue'
+import { isDiskFull } from '~/stores/api'
+import { REHEARSAL_PLACE, useBench } from '~/stores/bench'
+import { useConnection } from '~/stores/connection'
+import { keepsNothing, placeOf } from '~/stores/kept'
+import { useOutbox } from '~/stores/outbox'
+import { isWithoutWorker } from '~/workers/askForecast'
+
+defineProps<{ isWall: boolean }>()
+const bench = useBench()
+const connection = useConnection()
+const outbox = useOutbox()
+
+function endRehearsal() {
+  placeOf('sessionStorage').removeItem(REHEARSAL_PLACE)
+  location.href = '/'
+}
+const { height } = useElementSize(useTemplateRef<HTMLElement>('all'))
+watchEffect(() => document.documentElement.style.setProperty('--notices', `${height.value}px`))
+</script>
+
+<template>
+  <div ref="all">
+    <p v-if="!bench.isReal" class="offline rehearsal" role="status">
+      A rehearsal, {{ bench.speed }} times as fast: nothing here is kept or sent.
+      <button type="button" class="ghost" @click="endRehearsal">End it</button>
+    </p>
+    <p v-if="isDiskFull" class="offline" role="alert">
+      The disk that the workshop is kept on is full. Make room there. Go on working: what you record is kept
+      here<template v-if="outbox.unsent.length"> ({{ outbox.unsent.length }} waiting)</template> and goes by
+      itself then.
+    </p>
+    <p v-else-if="!connection.connected" class="offline" role="status">
+      Not connected. Go on working: what you record is kept here<template v-if="outbox.unsent.length">
+        ({{ outbox.unsent.length }} waiting)</template
+      >
+      and sent as soon as the workshop answers.
+    </p>
+    <p v-else-if="connection.incomplete" class="offline" role="status">
+      Not all of the workshop could be fetched: some of what stands here may be old. It is asked for again.
+    </p>
+    <p v-if="isWithoutWorker" class="offline" role="status">
+      Forecasts are worked out in this window itself, more slowly. Reload it when nothing presses: it may have
+      been renewed meanwhile.
+    </p>
+    <p v-if="keepsNothing" class="offline" role="status">
+      This browser is told to keep nothing: half-filled plans, your name, what you prefer and cautions you
+      have read are gone with this window. What you record goes to the workshop as always.
+    </p>
+    <p v-if="outbox.atRisk" class="offline" role="alert">
+      This browser does not keep what you record: its disk is full, or this is a private window. Leave this
+      window open until the workshop has answered.
+    </p>
+    <p v-if="outbox.refused.length > 0" class="offline" role="alert">
+      {{
+        outbox.refused.length === 1
+          ? 'One thing you recorded was'
+          : `${outbox.refused.length} things you recorded were`
+      }}
+      not taken. <NuxtLink to="/refused">Look at {{ outbox.refused.length === 1 ? 'it' : 'them' }}</NuxtLink>
+    </p>
+    <!-- On the wall it rings, too; what rings stands there already. -->
+    <div :class="{ 'visually-hidden': isWall }"><DueNotices /></div>
+  </div>
+</template>
+
+<style scoped>
+/* As wide as the window, its lines no longer than can be read. */
+.offline {
+  max-width: none;
+  padding: var(--s2) max(var(--s5), calc(100% - 62ch)) var(--s2) var(--s5);
+  background: var(--hot-light);
+  color: var(--ink);
+  border-bottom: 2px solid var(--hot);
+  font-weight: 600;
+}
+</style>
