@@ -164,8 +164,9 @@ cluster_create() {
     die "The database could not be created in $dir (above). Check the disk and the folder's rights, then run this again."
   }
   [ "$password_copy" = "$dir/password.new" ] || rm -f "$password_copy"
-  mv "$dir/password.new" "$dir/password"
+  # In this order: a database whose password is missing gets another one.
   mv "$dir/data.new" "$dir/data"
+  mv "$dir/password.new" "$dir/password"
 }
 
 # holds_cluster DATA: whether it is a cluster, whole enough to hold somebody's rows.

@@ -31,8 +31,13 @@ const MOST_DEVICES = 64
 const HELLO_WITHIN_MS = 5000
 /** Lines of one device: a fast scale says ten a second. */
 const LINES = { atOnce: 200, perS: 60 }
-/** Hellos of all together: a whole workshop that comes back at once, and no flood. */
+/** Hellos of one line. */
+const MOST_HELLOS = 5
+/** Hellos of all together, of those who are known and of those nobody knows: a workshop that comes back at once, no flood. */
+const RETURNS = { atOnce: MOST_DEVICES, perS: 20 }
 const HELLOS = { atOnce: MOST_DEVICES, perS: 5 }
+/** What a scale that says no name is called. */
+const PLAIN_SCALE = 'plain-scale'
 /** What was turned away is said so often. */
 const TELL_DROPPED_MS = 10_000
 /** A person's button; more is a loose contact. */
@@ -48,6 +53,7 @@ interface Log {
 interface Session {
   socket: Socket
   lines: Allowance
+  hellos: number
   device: string | undefined
   toldHereMs: number
   /** What its last mass said; undefined before the first. */
@@ -70,6 +76,9 @@ export class DeviceHub {
   /** Of each scale; outlives its line. */
   private readonly zeros = new Map<string, Zero>()
   private readonly hellos = new Allowance(HELLOS.atOnce, HELLOS.perS)
+  private readonly returns = new Allowance(RETURNS.atOnce, RETURNS.perS)
+  /** Names that the workshop knows, as far as they have been here. */
+  private readonly known = new Set<string>()
   /** Names that the workshop does not know, of lines that are here: kept for whoever looks. */
   private readonly strangers = new Map<string, string>()
   private readonly dropped = { lines: 0, hellos: 0, sockets: 0 }
@@ -123,8 +132,8 @@ export class DeviceHub {
     this.strangers.clear()
     const { db } = await this.workshop()
     for (const [device, name] of met)
-      if (!(await meetDevice(db, device, name)))
-        this.log.warn({ device }, 'a device is not noted: the workshop knows too many')
+      if (await meetDevice(db, device, name)) this.known.add(device)
+      else this.log.warn({ device }, 'a device is not noted: the workshop knows too many')
   }
 
   /** A line more, where need be in the place of one that never said who it is. */
@@ -134,6 +143,13 @@ export class DeviceHub {
     nameless?.socket.destroy()
     if (nameless) this.sessions.delete(nameless)
     return nameless !== undefined
+  }
+
+  /** Who is known comes in whatever the crowd at the door; one line says its name a few times, not for ever. */
+  private mayMeet(session: Session, device: string): boolean {
+    session.hellos += 1
+    if (session.hellos > MOST_HELLOS) return false
+    return (this.known.has(device) ? this.returns : this.hellos).take(this.nowMs())
   }
 
   private drop(what: keyof DeviceHub['dropped']): void {
@@ -147,7 +163,10 @@ export class DeviceHub {
 
   private welcome(socket: Socket): void {
     const say = (command: DeviceCommand) => socket.write(`${JSON.stringify(command)}\n`)
-    const bye = (message: string) => socket.end(`${JSON.stringify({ type: 'error', message })}\n`)
+    const bye = (message: string) => {
+      socket.write(`${JSON.stringify({ type: 'error', message })}\n`)
+      socket.destroySoon()
+    }
     socket.on('error', () => socket.destroy())
     if (!this.hasRoom()) {
       this.drop('sockets')
@@ -157,6 +176,7 @@ export class DeviceHub {
     const session: Session = {
       socket,
       lines: new Allowance(LINES.atOnce, LINES.perS),
+      hellos: 0,
       device: undefined,
       toldHereMs: 0,
       tared: undefined,
@@ -177,14 +197,14 @@ export class DeviceHub {
         const said = readDeviceLine(line)
         const isFirst = session.device === undefined
         if (isFirst && said?.type !== 'hello' && said?.type !== 'mass') return void socket.destroy()
-        if (said?.type === 'hello' || isFirst) {
-          if (!this.hellos.take(this.nowMs())) {
-            this.drop('hellos')
-            return void bye('too many hellos: come again later')
-          }
-        } else if (!session.lines.take(this.nowMs())) {
+        if (!session.lines.take(this.nowMs())) {
           this.drop('lines')
           continue
+        }
+        const name = said?.type === 'hello' ? said.device : isFirst ? PLAIN_SCALE : undefined
+        if (name !== undefined && !this.mayMeet(session, name)) {
+          this.drop('hellos')
+          return void bye('too many hellos: come again later')
         }
         if (said) this.hear(session, said)
         else say({ type: 'error', message: 'not understood' })
@@ -204,7 +224,7 @@ export class DeviceHub {
       return
     }
     // Plain text has no way to say its name: a scale on the line without one.
-    if (session.device === undefined) this.meet(session, 'plain-scale', 'Scale')
+    if (session.device === undefined) this.meet(session, PLAIN_SCALE, 'Scale')
     const device = session.device!
     const atMs = this.nowMs()
     if (atMs - session.toldHereMs >= DEVICE_BEAT_MS / 2) {
@@ -269,7 +289,9 @@ export class DeviceHub {
     const isUnknown = !this.zeros.has(device)
     this.workshop()
       .then(async ({ db }) => {
-        if (!(await renameDevice(db, device, name))) {
+        if (await renameDevice(db, device, name)) this.known.add(device)
+        else {
+          this.known.delete(device)
           if (session.device === device) this.strangers.set(device, name)
           return
         }

@@ -286,7 +286,7 @@ describe('a workshop as one file', () => {
             report!.unreadable.every((u) => u.file.startsWith(name)) && report!.unreadable.length,
           ).toBeGreaterThan(0)
         // A figure for what hangs: what it really is, the fault walk measures.
-        expect(Math.max(...tookMs)).toBeLessThan(2000)
+        expect(Math.max(...tookMs)).toBeLessThan(10_000)
         const status = readFileSync(`/proc/${suite.server.process.pid}/status`, 'utf8')
         expect(Number(/VmHWM:\s+(\d+)/.exec(status)![1]) / 1024).toBeLessThan(600)
       },

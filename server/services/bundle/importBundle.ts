@@ -1,7 +1,8 @@
 import { buffer as readBuffer } from 'node:stream/consumers'
 import { crc32 } from 'node:zlib'
 import { join } from 'node:path'
-import type { Readable } from 'node:stream'
+import { Readable } from 'node:stream'
+import { finished } from 'node:stream/promises'
 import yauzl, { type Entry, type ZipFile } from 'yauzl'
 import { z } from 'zod'
 import {
@@ -215,8 +216,11 @@ class Reading {
       const content = contentOf(zip, entry)
       if (what.is === 'manifest') this.report.manifest = manifestSchema.parse(await jsonOf(content))
       else if (what.is === 'settings') await this.settings(await jsonOf(content))
-      else if (what.is === 'cards') await this.cards(what.kind, fileName, content)
-      else if (what.is === 'pour') await this.pour(content)
+      else if (what.is === 'cards') {
+        // Cards are put in one by one: that the file is whole is known before.
+        await finished(Readable.from(contentOf(zip, entry)).resume())
+        await this.cards(what.kind, fileName, content)
+      } else if (what.is === 'pour') await this.pour(content)
       else if (what.is === 'pour_more') await this.pourMore(content)
       else if (what.is === 'photo') await this.photo(what.id, await readBuffer(content))
       else this.leftOut(await jsonOf(content))
