@@ -318,10 +318,11 @@ require_state() {
 }
 
 MOST_LOG_BYTES=$((8 * 1024 * 1024))
-# bound_log FILE [AS]: a log that others append to stays within its bound; of what it held, the last half is kept beside it.
+# bound_log FILE [AS]: a log that others append to stays within its bound; of what it held, the last half is kept beside it,
+# by whoever owns it.
 bound_log() {
   local as=${2:-} bytes
-  bytes=$($as stat -c %s "$1" 2>/dev/null) || return 0
+  bytes=$(stat -c %s "$1" 2>/dev/null) || return 0
   [ "$bytes" -gt "$MOST_LOG_BYTES" ] || return 0
   $as bash -c 'tail -c "$2" "$1" >"$1.1"; : >"$1"' - "$1" $((MOST_LOG_BYTES / 2)) 2>/dev/null || true
 }

@@ -292,7 +292,8 @@ export class DeviceHub {
         if (await renameDevice(db, device, name)) this.known.add(device)
         else {
           this.known.delete(device)
-          if (session.device === device) this.strangers.set(device, name)
+          // Gone again while it was looked up, it is nobody's.
+          if (session.device === device && this.sessions.has(session)) this.strangers.set(device, name)
           return
         }
         if (isUnknown) this.recall(session, device, await lastAtNothing(db, device, this.nowMs()))

@@ -293,6 +293,15 @@ describe('a workshop as one file', () => {
       60_000,
     )
 
+    it('what goes on of a pour that is not in it is left out', async () => {
+      const id = randomUUID()
+      const more = { format: 'nine-ripples.pour_more', version: 1, id, events: [], readings: [] }
+      const reading = { device: 'a', channel: 't1', batch: 0, atMs: 1, value: 20, stable: true }
+      const file = `pours/${id}.2.json`
+      const zip = await raw(file, Buffer.from(JSON.stringify({ ...more, readings: [reading] })))
+      expect((await readIn(zip)).report!.unreadable).toEqual([{ file, why: 'not_found' }])
+    })
+
     it('a false size, a false sum and a path out of the zip are the file’s faults', async () => {
       const card = Buffer.from(JSON.stringify([{ id: randomUUID(), name: 'Bowl', volumeMl: 900, tareG: 1 }]))
       const zip = await raw('cards/bowls.json', card)

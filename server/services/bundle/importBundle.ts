@@ -148,8 +148,8 @@ async function pourOf(content: AsyncIterable<Uint8Array>): Promise<object> {
 class Reading {
   readonly report: BundleReport
   private readonly owners = new Map<string, { owner: PhotoOwner; caption: string }>()
-  /** Pours whose first file could not be read, or says otherwise than here: what follows of them is left, too. */
-  private readonly left = new Set<string>()
+  /** Pours by what became of their first file: what follows of one that says otherwise than here is left, too. */
+  private readonly begun = new Map<string, 'goes_on' | 'is_left'>()
   private unpackedBytes = 0
 
   constructor(
@@ -228,7 +228,6 @@ class Reading {
       if (!(error instanceof z.ZodError || error instanceof DomainError)) throw error
       if (what.is === 'manifest')
         throw new DomainError('invalid_input', [{ path: 'manifest', message: 'is not one that is known' }])
-      if (what.is === 'pour') this.left.add(fileName.slice('pours/'.length, -'.json'.length))
       this.cannotRead(fileName, error)
     }
   }
@@ -299,14 +298,15 @@ class Reading {
     const standing = this.apply
       ? await putPourFile(this.db, file)
       : (await pourStanding(this.db, file)).standing
-    if (standing === 'clash') this.left.add(file.id)
+    this.begun.set(file.id, standing === 'clash' ? 'is_left' : 'goes_on')
     this.count('pours', standing, file.plan.piece)
   }
 
   private async pourMore(content: AsyncIterable<Uint8Array>): Promise<void> {
     const more = pourMoreSchema.parse(await pourOf(content))
-    if (this.left.has(more.id)) return
-    if (this.apply) await putPourMore(this.db, more)
+    const begun = this.begun.get(more.id)
+    if (!begun) throw new DomainError('not_found')
+    if (this.apply && begun === 'goes_on') await putPourMore(this.db, more)
   }
 
   private async photo(id: string, jpeg: Buffer): Promise<void> {
