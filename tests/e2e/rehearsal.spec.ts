@@ -79,7 +79,7 @@ test('an hour of the whole bench in a minute: each prompt once, none missed, and
   })
   // What falls at its very ends is not asked about.
   const sure = sayings.filter((s) => s.atMs > thereMs + SPEED * 1000 && s.atMs < endMs - SPEED * 2000)
-  expect(sure.length).toBeGreaterThan(4)
+  expect(sure.length).toBeGreaterThan(0)
   await expect
     .poll(() => page.evaluate(() => (window as unknown as { said: string[] }).said), { timeout: 75_000 })
     .toEqual(expect.arrayContaining(sure.map((s) => s.text)))
@@ -87,6 +87,7 @@ test('an hour of the whole bench in a minute: each prompt once, none missed, and
   await page.waitForFunction((ms) => performance.now() > ms, HOUR_MS / SPEED, { timeout: 75_000 })
   const said = await page.evaluate(() => (window as unknown as { said: string[] }).said)
   expect(new Set(said).size).toBe(said.length)
+  expect(said.length).toBeGreaterThan(4)
 
   // Knocked at, a pour goes on here, and here alone; a reload leaves it a rehearsal.
   const jug = pours.find((p) => p.plan.piece.startsWith('Corbel'))!
