@@ -1,8 +1,9 @@
-import { sql } from 'kysely'
+import { sql, type Selectable } from 'kysely'
 import { NOTHING_G } from '../../core/mix'
 import type { DeviceChannel } from '../../core/pour'
 import type { DeviceCard, KeptReading } from '../../shared/devices'
 import type { Db } from '../db/client'
+import type { ReadingTable } from '../db/schema'
 import { DomainError } from './domainError'
 
 async function cardsOf(db: Db, ids?: readonly string[]): Promise<DeviceCard[]> {
@@ -143,6 +144,18 @@ export async function lastAtNothing(db: Db, device: string, nowMs: number): Prom
   return row?.at?.getTime() ?? null
 }
 
+/** A reading as it lies in the database, in the words of the wire. */
+export const readingOf = (
+  r: Pick<Selectable<ReadingTable>, 'device_id' | 'channel' | 'batch' | 'at' | 'value' | 'stable'>,
+): KeptReading => ({
+  device: r.device_id,
+  channel: r.channel,
+  batch: r.batch,
+  atMs: r.at.getTime(),
+  value: r.value,
+  stable: r.stable,
+})
+
 /** More points than this no chart shows. */
 const MOST_READINGS = 2000
 
@@ -164,14 +177,7 @@ export async function readingsOf(db: Db, pourId: string): Promise<KeptReading[]>
       from reading where pour_id = ${pourId}) numbered
     where nth % greatest(1, of_all / ${MOST_READINGS}) = 0 or nth = of_all
     order by at`.execute(db)
-  return rows.map((r) => ({
-    device: r.device_id,
-    channel: r.channel,
-    batch: r.batch,
-    atMs: r.at.getTime(),
-    value: r.value,
-    stable: r.stable,
-  }))
+  return rows.map(readingOf)
 }
 
 export interface LoggerReadings {

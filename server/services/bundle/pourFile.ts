@@ -4,6 +4,7 @@ import { z } from 'zod'
 import { MOST_IN_PIECE, pourFileSchema, type PourFile, type PourMore } from '../../../shared/bundle'
 import type { Db } from '../../db/client'
 import type { Database } from '../../db/schema'
+import { readingOf } from '../devices'
 import { poursById } from '../pours'
 import { summarise } from '../summaries'
 
@@ -75,14 +76,7 @@ async function readingsAfter(db: Db, id: string, last: FileReading | undefined):
     .orderBy('at')
     .limit(MOST_IN_PIECE.readings)
     .execute()
-  return rows.map((r) => ({
-    device: r.device_id,
-    channel: r.channel,
-    batch: r.batch,
-    atMs: r.at.getTime(),
-    value: r.value,
-    stable: r.stable,
-  }))
+  return rows.map(readingOf)
 }
 
 /** A pour as files, as it lies in the database, a piece at a time; none where it is not there. */
