@@ -10,7 +10,12 @@ async function layoutFaults() {
   const faults: string[] = []
   const root = document.documentElement
   const name = (e: Element) => `${e.tagName.toLowerCase()}.${e.getAttribute('class') ?? ''}`
-  if (root.scrollWidth > innerWidth) faults.push(`too wide by ${root.scrollWidth - innerWidth} px`)
+  if (root.scrollWidth > innerWidth) {
+    const wide = [...document.querySelectorAll('body *')].filter(
+      (e) => e.getBoundingClientRect().right > innerWidth + 1,
+    )
+    faults.push(`too wide by ${root.scrollWidth - innerWidth} px: ${wide.map(name).slice(-5).join(', ')}`)
+  }
   const isShown = (e: Element) => e.checkVisibility({ checkOpacity: true, checkVisibilityCSS: true })
   for (const e of document.querySelectorAll<HTMLElement>('body *')) {
     if (!isShown(e) || e.clientHeight < 2 || e.clientWidth < 2) continue

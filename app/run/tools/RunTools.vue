@@ -84,7 +84,7 @@ const folded = computed(() => tools.value.slice(shown.value.length))
 </script>
 
 <template>
-  <div class="tools">
+  <div class="tools" :class="{ narrow: isNarrow }">
     <button
       v-for="tool in shown"
       :key="tool.id"
@@ -133,8 +133,11 @@ const folded = computed(() => tools.value.slice(shown.value.length))
 }
 @media (max-width: 43rem) {
   .tools {
-    flex-wrap: nowrap;
     padding: var(--s1) var(--s4) var(--s2);
+  }
+  /* Only once what does not fit is under "More": a window made narrow is not wider than itself meanwhile. */
+  .tools.narrow {
+    flex-wrap: nowrap;
   }
   .tools :deep(> button) {
     flex: 1;
