@@ -40,7 +40,7 @@ watchEffect(() => document.documentElement.style.setProperty('--notices', `${hei
       Not connected. Go on working: what you record is kept here<template v-if="outbox.unsent.length">
         ({{ outbox.unsent.length }} waiting)</template
       >
-      and sent as soon as the workshop answers.
+      and goes out by itself.
     </p>
     <p v-else-if="connection.incomplete" class="offline" role="status">
       Not all of the workshop could be fetched: some of what stands here may be old. It is asked for again.
@@ -74,10 +74,18 @@ watchEffect(() => document.documentElement.style.setProperty('--notices', `${hei
 /* As wide as the window, its lines no longer than can be read. */
 .offline {
   max-width: none;
-  padding: var(--s2) max(var(--s5), calc(100% - 62ch)) var(--s2) var(--s5);
+  padding: var(--s2) max(var(--s5), calc(100% - 88ch)) var(--s2) var(--s5);
   background: var(--hot-light);
   color: var(--ink);
   border-bottom: 2px solid var(--hot);
   font-weight: 600;
+}
+/* The run's first view stays whole under it. */
+@media (max-width: 43rem) {
+  .offline {
+    padding: var(--s1) var(--s4);
+    font-size: 0.9rem;
+    line-height: 1.25;
+  }
 }
 </style>

@@ -209,7 +209,7 @@ figure {
   padding: var(--s2) var(--s3);
 }
 .chart {
-  height: 14.5rem;
+  height: var(--chart-height, 14.5rem);
   position: relative;
   /* The picture follows a narrower window a moment later. */
   overflow: hidden;

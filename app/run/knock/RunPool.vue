@@ -75,7 +75,8 @@ const setProblem = (message: string) => props.knocking.weighing.setProblem(messa
 
 <style scoped>
 .pool {
-  min-height: calc(32dvh - 3.9rem);
+  /* It gives way to notices before it is pushed out of the window. */
+  min-height: calc(32dvh - 3.9rem - 0.7 * var(--notices, 0px));
   align-content: stretch;
 }
 .knock {

@@ -1,31 +1,20 @@
 <script setup lang="ts">
 /**
- * While it sets: its clock (slotted in), how sure it is that it may come out, how hot it is and why, and in the middle
- * the piece's depth and its curve.
- * Usage: <RunSet :facts :pour-id :learning :now-ms><RunClock … /></RunSet>
+ * While it sets: its clock (slotted in), how sure it is that it may come out, what burns, and in the middle the piece's
+ * depth and its curve. Why is said by SetReasons.
+ * Usage: <RunSet :facts :pour-id :curve :learning :now-ms><RunClock … /></RunSet>
  */
 import { computed, defineAsyncComponent, ref } from 'vue'
-import { LATEST_OUT } from '#core/demould'
-import { READY_ENOUGH, readyChance } from '#core/forecast'
+import { READY_ENOUGH, readyChance, type SetCurve } from '#core/forecast'
 import { burnHazard, contactToBurnS } from '#core/heat'
-import { actNow, conditionsOf, problemOf, wetMassG, type PourOutlook } from '#core/pour'
+import { problemOf, type PourOutlook } from '#core/pour'
 import { figure } from '~/parts/show/figures'
 import { fileName } from '~/parts/show/saveFile'
 import { durationText, momentText } from '~/parts/show/time'
 import { useUnits } from '~/parts/show/useUnits'
-import {
-  ACT_WORDS,
-  BURN_WORDS,
-  CONDITION_WORDS,
-  CUE_SEEN,
-  LATEST_WORDS,
-  PROBE_FAULT_WORDS,
-} from '~/parts/words/demould'
+import { BURN_WORDS, CUE_SEEN, PROBE_FAULT_WORDS } from '~/parts/words/demould'
 import { useForecasts } from '~/stores/forecasts'
-import { curveAt, readLatelyC } from '~/parts/set/setSeries'
-import { MS_PER } from '#core/units'
-import { movedSentence } from './setWords'
-import { useSetCurve } from './useSetCurve'
+import { curveAt } from '~/parts/set/setSeries'
 import DepthStrip from './DepthStrip.vue'
 
 const SetChart = defineAsyncComponent(() => import('~/parts/set/SetChart.vue'))
@@ -33,13 +22,13 @@ const SetChart = defineAsyncComponent(() => import('~/parts/set/SetChart.vue'))
 const props = defineProps<{
   facts: PourOutlook
   pourId: string
+  curve: SetCurve | undefined
   /** What was seen of it is still being worked out: no chance is said yet. */
   learning: boolean
   nowMs: number
 }>()
 const units = useUnits()
 const forecasts = useForecasts()
-const curve = useSetCurve(props.pourId, () => props.facts)
 
 const startMs = computed(() => props.facts.settingStartMs ?? 0)
 const nowS = computed(() => (props.nowMs - startMs.value) / 1000)
@@ -50,15 +39,9 @@ const chanceText = computed(() =>
   chance.value > 0.99 ? 'over 99 %' : chance.value < 0.01 ? 'under 1 %' : `${figure(100 * chance.value)} %`,
 )
 const floorHolds = computed(() => nowS.value < props.facts.demould.floorS)
-const latest = computed(() => LATEST_OUT[props.facts.plan.mould.kind])
-const moved = computed(() => props.facts.learnt?.moved)
 const marks = computed(() => props.facts.inHand.marks)
 const traces = computed(() => forecasts.probesOf.get(props.pourId) ?? [])
-/** A thermometer that was heard so lately says how it is inside. */
-const LATELY_MS = 3 * MS_PER.min
-const probeC = computed(() => readLatelyC(traces.value, props.facts.batch, props.nowMs, LATELY_MS))
-const coreC = computed(() => curve.value && curveAt(curve.value, curve.value.coreC, nowS.value))
-const surfaceC = computed(() => curve.value && curveAt(curve.value, curve.value.surfaceC, nowS.value))
+const surfaceC = computed(() => props.curve && curveAt(props.curve, props.curve.surfaceC, nowS.value))
 /** Shown whatever the forecast says, for the hottest that it may get from here on. */
 const burn = computed(() => {
   const hottestC = nowS.value > marks.value.surfacePeakS ? (surfaceC.value ?? 0) : marks.value.surfacePeakC
@@ -92,13 +75,7 @@ const spoken = computed(
     `Inside at most ${units.temp(marks.value.peakC)} at ${at(marks.value.peakS)}; out at ${at(props.facts.demould.recommendedS)}`,
 )
 const problem = computed(() => problemOf(props.facts, props.facts.inHand))
-const conditions = computed(() =>
-  conditionsOf(problem.value, props.facts.inHand, wetMassG(props.facts.plan, props.facts.mix)),
-)
 const pace = computed(() => props.facts.learnt?.pace ?? { meanLn: 0, sigmaLn: props.facts.sigmaLn })
-/** Once a minute: it asks the models. */
-const minute = computed(() => Math.floor(nowS.value / 60))
-const act = computed(() => actNow(problem.value, pace.value, conditions.value, 60 * minute.value))
 const asking = ref(false)
 const reading = ref(false)
 const tabling = ref(false)
@@ -135,29 +112,6 @@ const contradicting = computed(() => props.facts.learnt?.contradicting ?? [])
         {{ contradicting.map((c) => `${CUE_SEEN[c.cue]} at ${figure(c.atS / 60)} min`).join(', ') }}: does not
         fit the rest, and counts for little. Take it back if it was a slip.
       </p>
-      <div class="reasons later">
-        <p v-if="latest">Out {{ LATEST_WORDS[latest.why] }}.</p>
-        <p v-if="moved" data-testid="moved">{{ movedSentence(moved, startMs, nowMs) }}</p>
-        <p v-else>By bag, mix and temperatures; a look sharpens it.</p>
-        <p v-if="coreC !== undefined && surfaceC !== undefined" data-testid="inside">
-          Inside
-          <template v-if="probeC !== undefined"
-            ><b>{{ units.temp(probeC) }}</b> by the thermometer</template
-          ><template v-else
-            >about <b>{{ units.temp(coreC) }}</b></template
-          >, surface about <b>{{ units.temp(surfaceC) }}</b>; hottest
-          {{
-            marks.peakS > nowS
-              ? `about ${units.temp(marks.peakC)} at ${at(marks.peakS)}`
-              : `at ${at(marks.peakS)}`
-          }}.
-        </p>
-        <p v-for="condition in conditions" :key="condition">{{ CONDITION_WORDS[condition] }}</p>
-        <p v-if="act" data-testid="act">
-          {{ ACT_WORDS[act.id] }} it would come out at <b>{{ at(act.outS) }}</b>,
-          {{ durationText(facts.demould.recommendedS - act.outS) }} sooner.
-        </p>
-      </div>
     </div>
     <div class="pictures later">
       <DepthStrip
@@ -195,13 +149,14 @@ const contradicting = computed(() => props.facts.learnt?.contradicting ?? [])
 <style scoped>
 .set {
   display: grid;
-  grid-template-columns: minmax(14rem, 16rem) minmax(0, 1fr);
+  grid-template-columns: minmax(13rem, 15.4rem) minmax(0, 1fr);
   gap: var(--s2) var(--s5);
   align-items: start;
   min-width: 0;
+  /* In a low window, or under notices, the curve gives way before the answers below it do. */
+  --chart-height: clamp(11rem, calc(100dvh - var(--notices, 0px) - 35rem), 14.5rem);
 }
 .words,
-.reasons,
 .pictures {
   display: grid;
   grid-template-columns: minmax(0, 1fr);
@@ -260,6 +215,7 @@ const contradicting = computed(() => props.facts.learnt?.contradicting ?? [])
 @media (max-width: 56rem) {
   .set {
     grid-template-columns: minmax(0, 1fr);
+    --chart-height: 14.5rem;
   }
 }
 /* In the run's one column: what can hurt and the way on come before the reasons and the pictures. */

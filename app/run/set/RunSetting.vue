@@ -4,11 +4,13 @@ import { computed, ref } from 'vue'
 import { useKnock } from '../knock/useKnock'
 import { useForecasts } from '~/stores/forecasts'
 import type { StandingRun } from '../useRun'
+import { useSetCurve } from './useSetCurve'
 
 const props = defineProps<{ run: StandingRun }>()
 /** There is nothing to knock for: how it came out is asked. The key that takes back does so here, too. */
 
 useKnock(() => {}, props.run.undo)
+const curve = useSetCurve(props.run.id, () => props.run.facts)
 const isOut = ref(false)
 const fixing = ref(false)
 const forecasts = useForecasts()
@@ -26,7 +28,7 @@ const question = computed(() => {
   <RunFrame :run>
     <h1>{{ run.words?.title }}</h1>
     <p v-if="!isWaiting" class="how">{{ run.words?.how }}</p>
-    <RunSet :facts="run.facts" :pour-id="run.id" :learning :now-ms="run.now">
+    <RunSet :facts="run.facts" :pour-id="run.id" :curve :learning :now-ms="run.now">
       <p v-if="learning" class="ask" role="status">Working out when it is ready…</p>
       <RunClock
         v-else-if="run.view.clock"
@@ -38,6 +40,7 @@ const question = computed(() => {
     </RunSet>
     <template #aside>
       <RunCautions :run />
+      <SetReasons :facts="run.facts" :pour-id="run.id" :curve :now-ms="run.now" />
     </template>
     <template #dock>
       <RunTools :run :fixable="isWaiting" @fix="fixing = true" />
