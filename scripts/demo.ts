@@ -11,10 +11,12 @@ import sharp from 'sharp'
 import { dryingCurve, dryingDepths, fractionLeftAt } from '../core/drying'
 import { mixProperties } from '../core/mix'
 import {
-  outlookFrom,
+  bodyOfStep,
   keepPlan,
+  outlookFrom,
   planMould,
   stageOf,
+  stepTakesS,
   type DeviceChannel,
   type EventBody,
   type PlanStep,
@@ -176,68 +178,44 @@ function plan(
 type Pace = Pick<PourPlan, 'soakS' | 'stirS' | 'stirManner'>
 type Timed = [atS: number, who: string, body: EventBody]
 
-/** What each step of a plan records, and how long after the one before. */
-function stepDone(
-  facts: PourOutlook,
-  { id, batch }: PlanStep,
-  pace: Pace,
-): [afterS: number, body: EventBody] | undefined {
-  const { planned } = facts.batches[batch]!
-  const bowl = batch > 0 ? { batch } : {}
-  switch (id) {
-    case 'prepare':
-      return [0, { type: 'mould_ready' }]
-    case 'key_layer':
-      return [3 * MIN, { type: 'layer_keyed' }]
-    case 'check_air':
-      return [MIN, { type: 'extraction_checked' }]
-    case 'weigh_water':
-      return [4 * MIN, { type: 'weighed', what: 'water', massG: planned.waterG + 1, ...bowl }]
-    case 'weigh_powder':
-      return [3 * MIN, { type: 'weighed', what: 'powder', massG: planned.powderG - 2, ...bowl }]
-    case 'weigh_filler':
-      return [2 * MIN, { type: 'weighed', what: 'filler', massG: planned.fillerG, ...bowl }]
-    case 'start_sift':
-      return [MIN, { type: 'sift_started', ...bowl }]
-    case 'sift':
-      return [facts.siftS, { type: 'sifted', ...bowl }]
-    case 'soak':
-      return [pace.soakS + 8, { type: 'soaked', ...bowl }]
-    case 'stir':
-      return [pace.stirS + 5, { type: 'stirred', manner: pace.stirManner, ...bowl }]
-    case 'face_coat':
-      return [25, { type: 'face_coated', ...bowl }]
-    case 'squeeze':
-      return [30, { type: 'squeezed', ...bowl }]
-    case 'part_fill':
-      return [20, { type: 'part_filled', ...bowl }]
-    case 'thicken':
-      return [4 * MIN, { type: 'thickened', ...bowl }]
-    case 'build':
-      return [3 * MIN, { type: 'built', ...bowl }]
-    case 'pour':
-      return [70, { type: 'poured', ...bowl }]
-    case 'vibrate':
-      return [facts.inHand.flow.tapping.tapS, { type: 'vibrated' }]
-    case 'roughen':
-      return [40, { type: 'roughened', ...bowl }]
-    case 'tap':
-      return [facts.inHand.flow.tapping.tapS, { type: 'tapped', ...bowl }]
-    case 'level':
-      return [30, { type: 'levelled', ...bowl }]
-    default:
-      return undefined
-  }
+/** How long after the one before a step was done, s, where it is not what is reckoned for it. */
+const AFTER_S: Partial<Record<StepId, number | ((pace: Pace) => number)>> = {
+  key_layer: 3 * MIN,
+  check_air: MIN,
+  weigh_water: 4 * MIN,
+  weigh_powder: 3 * MIN,
+  weigh_filler: 2 * MIN,
+  start_sift: MIN,
+  soak: (pace) => pace.soakS + 8,
+  stir: (pace) => pace.stirS + 5,
+  face_coat: 25,
+  part_fill: 20,
+  thicken: 4 * MIN,
+  build: 3 * MIN,
+  pour: 70,
+  roughen: 40,
+}
+/** What was weighed of a bowl: a gram or two beside the plan, g. */
+const WEIGHED_G: Partial<Record<StepId, (planned: PourOutlook['inHand']['planned']) => number>> = {
+  weigh_water: ({ waterG }) => waterG + 1,
+  weigh_powder: ({ powderG }) => powderG - 2,
+  weigh_filler: ({ fillerG }) => fillerG,
+}
+
+/** What a step of a plan records, and how long after the one before. */
+function stepDone(facts: PourOutlook, step: PlanStep, pace: Pace): [afterS: number, body: EventBody] {
+  const after = AFTER_S[step.id] ?? stepTakesS(facts, step)
+  const massG = WEIGHED_G[step.id]?.(facts.batches[step.batch]!.planned) ?? NaN
+  const body = bodyOfStep(step, { massG, stirManner: pace.stirManner })
+  if (!body) throw new Error(`what ${step.id} records is asked`)
+  return [typeof after === 'number' ? after : after(pace), body]
 }
 
 /** The wet steps in order, up to one of them, the last `lastDoneS` ago, at the planned pace or another. */
 function run(of: PourPlan, who: string, upTo: StepId, lastDoneS: number, pace: Pace = of): Timed[] {
   const facts = outlookFrom(keepPlan(of), [])
   const end = facts.steps.findLastIndex((s) => s.id === upTo)
-  const done = facts.steps.slice(0, end + 1).flatMap((s) => {
-    const found = stepDone(facts, s, pace)
-    return found ? [found] : []
-  })
+  const done = facts.steps.slice(0, end + 1).map((s) => stepDone(facts, s, pace))
   let at = -lastDoneS - done.slice(1).reduce((sum, [afterS]) => sum + afterS, 0)
   return done.map(([afterS, body], i) => {
     at += i === 0 ? 0 : afterS

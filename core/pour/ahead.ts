@@ -2,7 +2,7 @@ import { MS_PER } from '../units'
 import type { PourOutlook } from './outlook'
 import { pourWindowOf } from './plan/mixing'
 import { soakTimeS } from './plan/plan'
-import { isWetStep, stageOf, type PlanStep, type Stage } from './plan/steps'
+import { STEP, isWetStep, stageOf, type PlanStep, type Stage, type StepId } from './plan/steps'
 import type { PourView } from './view'
 
 /** A stretch of a pour's nearest future: what it is, from when to when, and whether it takes a pair of hands. */
@@ -20,11 +20,8 @@ export interface Ahead {
   canWaitMs: number
 }
 
-/** Brushing a coat or pouring the first part, building and turning, taking a piece out (estimates, no source). */
-const COAT_S = 30
-const BUILD_S = 240
-const TURN_S = 180
-const DEMOULD_S = 120
+/** A step of the caster's own that names no time (an estimate, no source). */
+const OWN_S = 30
 
 const HANDS: Record<Stage, boolean> = {
   mould: true,
@@ -38,48 +35,23 @@ const HANDS: Record<Stage, boolean> = {
   dry: false,
 }
 
-function plannedS(facts: PourOutlook, step: PlanStep): number {
-  switch (step.id) {
-    case 'sift':
-      return facts.siftS
-    case 'soak':
-      return soakTimeS(facts.plan)
-    case 'stir':
-      return facts.plan.stirS
-    case 'face_coat':
-    case 'bond_coat':
-    case 'squeeze':
-    case 'part_fill':
-    case 'reinforce':
-    case 'roughen':
-    case 'level':
-      return COAT_S
-    case 'thicken':
-      return peakWaitS(facts)
-    case 'build':
-      return BUILD_S
-    case 'turn':
-      return TURN_S
-    case 'own':
-      return step.own?.timeS ?? COAT_S
-    case 'pour':
-      return pourWindowOf(facts.plan, facts.inHand.planned).neededS
-    case 'vibrate':
-    case 'tap':
-      return facts.inHand.flow.tapping.tapS
-    case 'demould':
-      return DEMOULD_S
-    case 'prepare':
-    case 'key_layer':
-    case 'check_air':
-    case 'weigh_water':
-    case 'weigh_admix':
-    case 'weigh_powder':
-    case 'weigh_filler':
-    case 'start_sift':
-    case 'dry':
-      return 0
-  }
+type Worked = Extract<(typeof STEP)[StepId]['takesS'], string>
+
+/** Of what a step's time is worked out, s, where it is no plain estimate. */
+const TAKES: Record<Worked, (facts: PourOutlook, step: PlanStep) => number> = {
+  sift: (facts) => facts.siftS,
+  soak: (facts) => soakTimeS(facts.plan),
+  stir: (facts) => facts.plan.stirS,
+  thicken: peakWaitS,
+  pour: (facts) => pourWindowOf(facts.plan, facts.inHand.planned).neededS,
+  tap: (facts) => facts.inHand.flow.tapping.tapS,
+  own: (_, step) => step.own?.timeS ?? OWN_S,
+}
+
+/** What is reckoned for a step, s. */
+export function stepTakesS(facts: PourOutlook, step: PlanStep): number {
+  const { takesS } = STEP[step.id]
+  return typeof takesS === 'number' ? takesS : TAKES[takesS](facts, step)
 }
 
 /** From the end of stirring until a peak stands, s: when it starts to thicken. */
@@ -115,7 +87,7 @@ export function aheadOf(facts: PourOutlook, view: PourView, nowMs: number): Ahea
     const out: Stretch = {
       stage: 'demould',
       fromMs: outMs,
-      untilMs: outMs + DEMOULD_S * 1000,
+      untilMs: outMs + STEP.demould.takesS * 1000,
       hands: true,
     }
     return fromMs < outMs ? [set, out] : [out]
@@ -131,7 +103,7 @@ export function aheadOf(facts: PourOutlook, view: PourView, nowMs: number): Ahea
     // A clock of its own says when it ends; one of the working time only by when it must have.
     const isLimit = view.clock?.id === 'work_end' || view.clock?.id === 'build_end'
     const own = i === 0 && view.clock && !isLimit ? view.clock.dueMs : undefined
-    const untilMs = Math.max(own ?? atMs + plannedS(facts, step) * 1000, atMs)
+    const untilMs = Math.max(own ?? atMs + stepTakesS(facts, step) * 1000, atMs)
     const stage = stageOf(step)
     const before = stretches.at(-1)
     if (before?.stage === stage) before.untilMs = untilMs

@@ -151,70 +151,82 @@ export type EventBody =
   /** Undo: takes another event back. A void cannot itself be voided; doing the thing again is a new event. */
   | { type: 'void'; targetId: string }
 
-/**
- * Whether an event says something of the plan's own figures: what was weighed, mixed and poured for one plan does not
- * count for another until somebody says so, and changes no plan any more once it counts.
- */
-const BINDS_PLAN: Record<EventBody['type'], boolean> = {
-  prepared: false,
-  mould_ready: false,
-  weighed: true,
-  scale_failed: false,
-  corrected: true,
-  powder_follows: true,
-  slurry_checked: true,
-  sift_started: true,
-  sifted: true,
-  soaked: true,
-  stirred: true,
-  extraction_checked: false,
-  layer_keyed: false,
-  face_coated: true,
-  bond_coated: true,
-  squeezed: true,
-  part_filled: true,
-  thickened: true,
-  reinforced: true,
-  built: true,
-  turned: true,
-  roughened: true,
-  vibrated: true,
-  levelled: true,
-  own_done: false,
-  air_freed: false,
-  leaked: true,
-  leftover_poured: false,
-  left_over: true,
-  worked_soft: false,
-  cleaned_up: false,
-  poured: true,
-  ran_short: true,
-  tapped: true,
-  touch: false,
-  temperature: false,
-  demoulded: false,
-  mould_damage: false,
-  weighing: false,
-  dries_at: false,
-  felt_dry: false,
-  finish_done: false,
-  kept_up: false,
-  defect: false,
-  cause_kept: false,
-  cause_mended: false,
-  photographed: false,
-  finished: true,
-  note: false,
-  plan_holds: false,
-  void: false,
+export type EventType = EventBody['type']
+
+interface EventDefinition<T extends EventType> {
+  /**
+   * Whether it says something of the plan's own figures: what was weighed, mixed and poured for one plan does not count
+   * for another until somebody says so, and changes no plan any more once it counts.
+   */
+  bindsPlan: boolean
+  /** Whether it is of one bowl; held to its shape. */
+  ofBowl: 'batch' extends keyof Extract<EventBody, { type: T }> ? true : false
+  /** It is part of how the slurry was mixed, and so of what was left over of it. */
+  mixes?: true
+  /** Once it is recorded there is slurry in the mould. */
+  inMould?: true
 }
 
-export const PLAN_BINDING_TYPES = Object.entries(BINDS_PLAN).flatMap(([type, binds]) =>
-  binds ? [type as EventBody['type']] : [],
-)
+/** Every event there is. Its body is above, its schema in `shared/pourEvents.ts`, its words in the app: each by its type. */
+export const EVENT: { [T in EventType]: EventDefinition<T> } = {
+  prepared: { bindsPlan: false, ofBowl: false },
+  mould_ready: { bindsPlan: false, ofBowl: false },
+  weighed: { bindsPlan: true, ofBowl: true, mixes: true },
+  scale_failed: { bindsPlan: false, ofBowl: false, mixes: true },
+  corrected: { bindsPlan: true, ofBowl: true, mixes: true },
+  powder_follows: { bindsPlan: true, ofBowl: true, mixes: true },
+  slurry_checked: { bindsPlan: true, ofBowl: true, mixes: true },
+  sift_started: { bindsPlan: true, ofBowl: true, mixes: true },
+  sifted: { bindsPlan: true, ofBowl: true, mixes: true },
+  soaked: { bindsPlan: true, ofBowl: true, mixes: true },
+  stirred: { bindsPlan: true, ofBowl: true, mixes: true },
+  extraction_checked: { bindsPlan: false, ofBowl: false },
+  layer_keyed: { bindsPlan: false, ofBowl: false },
+  face_coated: { bindsPlan: true, ofBowl: true },
+  bond_coated: { bindsPlan: true, ofBowl: true },
+  squeezed: { bindsPlan: true, ofBowl: true },
+  part_filled: { bindsPlan: true, ofBowl: true },
+  thickened: { bindsPlan: true, ofBowl: true },
+  reinforced: { bindsPlan: true, ofBowl: true },
+  built: { bindsPlan: true, ofBowl: true, inMould: true },
+  turned: { bindsPlan: true, ofBowl: true },
+  roughened: { bindsPlan: true, ofBowl: true },
+  vibrated: { bindsPlan: true, ofBowl: false },
+  levelled: { bindsPlan: true, ofBowl: true },
+  own_done: { bindsPlan: false, ofBowl: true },
+  air_freed: { bindsPlan: false, ofBowl: false },
+  leaked: { bindsPlan: true, ofBowl: true },
+  leftover_poured: { bindsPlan: false, ofBowl: false },
+  left_over: { bindsPlan: true, ofBowl: false },
+  worked_soft: { bindsPlan: false, ofBowl: false },
+  cleaned_up: { bindsPlan: false, ofBowl: false },
+  poured: { bindsPlan: true, ofBowl: true, inMould: true },
+  ran_short: { bindsPlan: true, ofBowl: true },
+  tapped: { bindsPlan: true, ofBowl: true, inMould: true },
+  touch: { bindsPlan: false, ofBowl: false },
+  temperature: { bindsPlan: false, ofBowl: true },
+  demoulded: { bindsPlan: false, ofBowl: false, inMould: true },
+  mould_damage: { bindsPlan: false, ofBowl: false },
+  weighing: { bindsPlan: false, ofBowl: false },
+  dries_at: { bindsPlan: false, ofBowl: false },
+  felt_dry: { bindsPlan: false, ofBowl: false },
+  finish_done: { bindsPlan: false, ofBowl: false },
+  kept_up: { bindsPlan: false, ofBowl: false },
+  defect: { bindsPlan: false, ofBowl: false },
+  cause_kept: { bindsPlan: false, ofBowl: false },
+  cause_mended: { bindsPlan: false, ofBowl: false },
+  photographed: { bindsPlan: false, ofBowl: false },
+  finished: { bindsPlan: true, ofBowl: false },
+  note: { bindsPlan: false, ofBowl: false },
+  plan_holds: { bindsPlan: false, ofBowl: false },
+  void: { bindsPlan: false, ofBowl: false },
+}
+export const EVENT_TYPES = Object.keys(EVENT) as EventType[]
+
+export const PLAN_BINDING_TYPES = EVENT_TYPES.filter((type) => EVENT[type].bindsPlan)
 
 export function bindsPlan(body: EventBody): boolean {
-  return BINDS_PLAN[body.type]
+  return EVENT[body.type].bindsPlan
 }
 
 /** One thing that happened, as somebody recorded it. Never changed once made. */

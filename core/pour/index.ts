@@ -73,7 +73,9 @@ export {
   STAGES,
   STEP,
   STEP_IDS,
+  bodyOfStep,
   isLastStep,
+  keyOfStep,
   stageOf,
   undoTargets,
 } from './plan/steps'
@@ -88,7 +90,6 @@ export type {
   Stage,
   StepId,
 } from './plan/steps'
-export { keyOfStep } from './plan/steps'
 export { addLine, canMove, leftOutOf, moveLine, scriptOf, stepsOf } from './plan/script'
 export { asksWhatFollows, filledMs, foldPour, followsWaterBy } from './facts'
 export type { BatchFacts, PourFacts, PourIssueCode, RecordedWeighing } from './facts'
@@ -109,7 +110,7 @@ export { leftoverNow, leftoverPour, overMl } from './leftover'
 export type { LeftoverNow } from './leftover'
 export { stirringOf, usualTimeS } from './stirring'
 export type { Stirring } from './stirring'
-export { aheadOf, clashesOf } from './ahead'
+export { aheadOf, clashesOf, stepTakesS } from './ahead'
 export type { Ahead, Clash, Stretch } from './ahead'
 export { compareSchools, consistencySpan, sketchMix, tradeOffs } from './plan/compare'
 export type { MixSketch, SchoolId, SchoolOutcome } from './plan/compare'

@@ -1,5 +1,5 @@
 import { placeLeftover, type LeftoverPlan, type SpillMould } from '../mould'
-import type { EventBody } from './events'
+import { EVENT, batchOf, type EventBody } from './events'
 import { givesMl } from './plan/mixing'
 import type { PourOutlook } from './outlook'
 import type { PourPlan } from './plan/plan'
@@ -27,19 +27,6 @@ export function leftoverNow(facts: PourOutlook, nowMs: number): LeftoverNow {
   return { ...placeLeftover(leftMl, free), flows }
 }
 
-/** What of a pour's record is the record of what it left over, too: how it was mixed. */
-const MIXING: ReadonlySet<EventBody['type']> = new Set([
-  'weighed',
-  'scale_failed',
-  'powder_follows',
-  'corrected',
-  'slurry_checked',
-  'sift_started',
-  'sifted',
-  'soaked',
-  'stirred',
-])
-
 /**
  * A small pour of its own, made of what another left over: the same mix at the same times, its share of the masses.
  * @param mould the spill mould, described as any plan's mould.
@@ -55,7 +42,7 @@ export function leftoverPour(
   const { kept: _, spill: _s, batching: _b, script: _e, filling: _f, ...mix } = facts.plan
   const share = spill.fillMl / (facts.inHand.actual ?? facts.inHand.planned).slurryMl
   const events = facts.live.flatMap(({ body, occurredAtMs: atMs }) => {
-    if (!MIXING.has(body.type) || ('batch' in body ? (body.batch ?? 0) : 0) !== facts.batch) return []
+    if (!EVENT[body.type].mixes || batchOf(body) !== facts.batch) return []
     const { batch: _1, reading: _2, ...own } = body as EventBody & { batch?: number; reading?: unknown }
     return [
       {

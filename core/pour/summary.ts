@@ -1,5 +1,6 @@
 import type { Subject } from '../learn'
 import {
+  EVENT,
   batchOf,
   liveEvents,
   type DemouldOutcome,
@@ -112,7 +113,7 @@ function drawsOf(plan: KeptPlan, live: readonly PourEvent[]): Draw[] {
 const outcomeOf = ({ verdict, out }: PieceFacts): PieceOutcome => verdict?.verdict ?? out?.outcome ?? 'poured'
 
 function usesOf(plan: KeptPlan, live: readonly PourEvent[], facts: PourFacts): MouldUse[] {
-  const poured = live.find((e) => ['poured', 'built', 'tapped', 'demoulded'].includes(e.body.type))
+  const poured = live.find((e) => EVENT[e.body.type].inMould)
   const faults = faultsOf(facts)
   const uses = new Map<string, MouldUse>()
   const useOf = (mouldId: string) => {

@@ -9,11 +9,13 @@ import type { PourOutlook } from './outlook'
 import { soakTimeS } from './plan/plan'
 import {
   STAGES,
+  clockOf,
   isWetStep,
   keyCompletedBy,
   stageOf,
   type PlanStep,
   type Stage,
+  type StepClock,
   type StepId,
 } from './plan/steps'
 
@@ -219,51 +221,26 @@ function softFinishClock(facts: PourOutlook): Clock | undefined {
   return { id: 'soft_finish', startMs, dueMs: startMs + 0.5 * (untilMs - startMs), untilMs }
 }
 
+/** The clocks that a step may name, each as it runs. */
+const CLOCK_OF: Record<StepClock, (facts: PourOutlook, nowMs: number) => Clock | undefined> = {
+  layer_ready: layerClock,
+  sift: ({ doneAtMs, siftS }) => stepClock('sift', doneAtMs.start_sift, siftS),
+  soak: ({ doneAtMs, plan }) => stepClock('soak', doneAtMs.sift ?? doneAtMs.start_sift, soakTimeS(plan)),
+  stir: ({ doneAtMs, plan }) =>
+    stepClock('stir', stirFrom(plan, doneAtMs) ?? doneAtMs.sift ?? doneAtMs.start_sift, plan.stirS),
+  work_end: (facts, nowMs) => settingClock(facts, 'work_end', nowMs),
+  peak: (facts) => bowlClock('peak', facts.inHand, 'work_end'),
+  build_end: buildClock,
+  bed_ready: (facts) => bowlClock('layer_ready', facts.inHand, 'work_end', 'initial_set'),
+  tap: ({ doneAtMs, inHand }) => stepClock('tap', doneAtMs.pour, inHand.flow.tapping.tapS),
+  own: ownClock,
+  demould: demouldClock,
+  next_weighing: nextWeighingClock,
+}
+
 function clockOfStep(facts: PourOutlook, nowMs: number): Clock | undefined {
-  const { doneAtMs, plan } = facts
-  switch (facts.step) {
-    case 'start_sift':
-      return layerClock(facts)
-    case 'sift':
-      return stepClock('sift', doneAtMs.start_sift, facts.siftS)
-    case 'soak':
-      return stepClock('soak', doneAtMs.sift ?? doneAtMs.start_sift, soakTimeS(plan))
-    case 'stir':
-      return stepClock('stir', stirFrom(plan, doneAtMs) ?? doneAtMs.sift ?? doneAtMs.start_sift, plan.stirS)
-    case 'face_coat':
-    case 'bond_coat':
-    case 'squeeze':
-    case 'part_fill':
-    case 'pour':
-    case 'turn':
-      return settingClock(facts, 'work_end', nowMs)
-    case 'thicken':
-      return bowlClock('peak', facts.inHand, 'work_end')
-    case 'reinforce':
-    case 'build':
-    case 'level':
-      return buildClock(facts)
-    case 'roughen':
-      return bowlClock('layer_ready', facts.inHand, 'work_end', 'initial_set')
-    case 'vibrate':
-    case 'tap':
-      return stepClock('tap', doneAtMs.pour, facts.inHand.flow.tapping.tapS)
-    case 'own':
-      return ownClock(facts)
-    case 'demould':
-      return demouldClock(facts)
-    case 'dry':
-      return nextWeighingClock(facts)
-    case 'prepare':
-    case 'key_layer':
-    case 'check_air':
-    case 'weigh_water':
-    case 'weigh_admix':
-    case 'weigh_powder':
-    case 'weigh_filler':
-    case undefined:
-      return undefined
-  }
+  const clock = facts.step && clockOf(facts.step)
+  return clock && CLOCK_OF[clock](facts, nowMs)
 }
 
 function otherClocksOf(facts: PourOutlook, nowMs: number): Clock[] {

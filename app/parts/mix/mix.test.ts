@@ -5,6 +5,7 @@ import { PACKINGS, PLASTER_CLASS_IDS, type Addition } from '#core/plaster'
 import {
   FIRST_SCOOP,
   batchesOf,
+  bodyOfStep,
   evaluatePlan,
   sketchMix,
   stepsOf,
@@ -15,7 +16,7 @@ import {
 import { labelOfClass } from '#core/stock'
 import type { BagCard, PlasterCard } from '~~/shared/stock'
 import { TEST_SETTINGS, eventAt, testPlan, fold } from '../../../tests/unit/plans'
-import { advanceBody, massToWeighG } from '~/run/knock/advance'
+import { massToWeighG } from '~/run/knock/advance'
 import { demandsOf, stockOf } from '~/plasters/buying'
 import { paceWords } from '~/parts/words/mix'
 import { comparePlans } from './planComparison'
@@ -298,7 +299,9 @@ describe('what to weigh', () => {
       expect([facts.step, facts.batch]).toEqual([step.id, step.batch])
       const massG = massToWeighG(facts.step, facts)
       if (step.id.startsWith('weigh')) expect(massG).toBeGreaterThan(0)
-      events.push(eventAt((at += 60_000), advanceBody(facts.step, facts, massG ?? 0)!))
+      events.push(
+        eventAt((at += 60_000), bodyOfStep(step, { massG: massG ?? 0, stirManner: two.stirManner })!),
+      )
     }
     expect(fold(two, events).step).toBe('demould')
   })

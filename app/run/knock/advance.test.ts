@@ -7,6 +7,7 @@ import {
   STAGES,
   STEP,
   addLine,
+  bodyOfStep,
   canMove,
   foldPour,
   outlookFrom,
@@ -29,7 +30,7 @@ import {
   type StepId,
 } from '#core/pour'
 import { eventAt, testPlan } from '../../../tests/unit/plans'
-import { advanceBody, massToWeighG } from './advance'
+import { massToWeighG } from './advance'
 
 const LAYERS: PourPlan['batching'] = {
   split: {
@@ -63,7 +64,9 @@ function knockThrough(plan: PourPlan, steps = Infinity) {
     if (facts.next === undefined) break
     const { id, batch, own } = facts.next
     seen.push(`${own?.name ?? id} ${batch}`)
-    const body = advanceBody(id, facts, massToWeighG(id, facts) ?? 0) ?? ANSWERS[id]
+    const body =
+      bodyOfStep(facts.next, { massG: massToWeighG(id, facts) ?? 0, stirManner: plan.stirManner }) ??
+      ANSWERS[id]
     if (!body) throw new Error(`${id} records nothing`)
     events.push(eventAt(i * 60_000, body))
     if (events.length > 400) throw new Error('it never ends')
@@ -127,8 +130,8 @@ describe('scripts by school, from the mould to the last weighing', () => {
   })
 
   it('a knock says neither how a piece came out nor that it is done', () => {
-    const { facts } = knockThrough(planned('poured'))
-    for (const step of ['demould', 'dry'] as const) expect(advanceBody(step, facts, 0)).toBeUndefined()
+    for (const id of ['demould', 'dry'] as const)
+      expect(bodyOfStep({ id, batch: 0 }, { massG: 0, stirManner: 'hand' })).toBeUndefined()
   })
 
   it('with silica in the mix, extraction is looked at before any powder is open, whatever the way', () => {
@@ -253,7 +256,7 @@ describe('a step of one’s own', () => {
     const facts = outlookFrom(kept, [ready])
     expect(facts.next).toMatchObject({ id: 'own', own: { name: 'Wet the face' } })
     expect(viewPour(facts, 2000)).toMatchObject({ stage: 'mould', clock: { id: 'own', dueMs: 91_000 } })
-    const done = eventAt(95_000, advanceBody('own', facts, 0)!)
+    const done = eventAt(95_000, bodyOfStep(facts.next!, { massG: 0, stirManner: 'hand' })!)
     expect(outlookFrom(kept, [ready, done]).step).toBe('weigh_water')
   })
 })

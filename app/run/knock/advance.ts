@@ -1,11 +1,8 @@
 import {
   STEP,
   followsWaterBy,
-  type EventBody,
   type PourFacts,
   type PourPlan,
-  type ReadingRef,
-  type Scoops,
   type StepId,
   type WeighedWhat,
 } from '#core/pour'
@@ -59,77 +56,5 @@ export function massToWeighG(step: StepId | undefined, facts: PourFacts): number
       return onScale(planned.powderG)
     case 'weigh_filler':
       return onScale(planned.fillerG)
-  }
-}
-
-/** The event that a knock records at this step; undefined where a knock must do nothing. */
-export function advanceBody(
-  step: StepId | undefined,
-  facts: PourFacts,
-  massG: number,
-  from: { reading?: ReadingRef; scoops?: Scoops } = {},
-): EventBody | undefined {
-  const inBatch = facts.batch > 0 ? { batch: facts.batch } : {}
-  switch (step) {
-    case 'prepare':
-      return { type: 'mould_ready' }
-    case 'weigh_water':
-    case 'weigh_admix':
-    case 'weigh_powder':
-    case 'weigh_filler':
-      return { type: 'weighed', what: step.slice('weigh_'.length) as WeighedWhat, massG, ...inBatch, ...from }
-    case 'start_sift':
-      return { type: 'sift_started', ...inBatch }
-    case 'sift':
-      return { type: 'sifted', ...inBatch }
-    case 'soak':
-      return { type: 'soaked', ...inBatch }
-    case 'stir':
-      return { type: 'stirred', manner: facts.plan.stirManner, ...inBatch }
-    case 'key_layer':
-      return { type: 'layer_keyed' }
-    case 'check_air':
-      return { type: 'extraction_checked' }
-    case 'face_coat':
-      return { type: 'face_coated', ...inBatch }
-    case 'bond_coat':
-      return { type: 'bond_coated', ...inBatch }
-    case 'squeeze':
-      return { type: 'squeezed', ...inBatch }
-    case 'part_fill':
-      return { type: 'part_filled', ...inBatch }
-    case 'thicken':
-      return { type: 'thickened', ...inBatch }
-    case 'reinforce':
-      return { type: 'reinforced', ...inBatch }
-    case 'pour':
-      return { type: 'poured', ...inBatch }
-    case 'build':
-      return { type: 'built', ...inBatch }
-    case 'turn':
-      return { type: 'turned', ...inBatch }
-    case 'vibrate':
-      return { type: 'vibrated' }
-    case 'roughen':
-      return { type: 'roughened', ...inBatch }
-    case 'tap':
-      return { type: 'tapped', ...inBatch }
-    case 'level':
-      return { type: 'levelled', ...inBatch }
-    case 'own': {
-      const own = facts.next?.own
-      return (
-        own && {
-          type: 'own_done',
-          own: own.id,
-          ...(facts.next!.batch > 0 ? { batch: facts.next!.batch } : {}),
-        }
-      )
-    }
-    // How it came out is asked, and whether it is dry enough is looked at: neither is knocked at.
-    case 'demould':
-    case 'dry':
-    case undefined:
-      return undefined
   }
 }

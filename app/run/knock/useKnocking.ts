@@ -1,11 +1,11 @@
 import { computed, reactive } from 'vue'
-import { asksWhatFollows, keyOfStep } from '#core/pour'
+import { asksWhatFollows, bodyOfStep, keyOfStep } from '#core/pour'
 import { usePours } from '~/stores/pours'
 import type { Run } from '../useRun'
 import { useBowlScale } from '../weigh/useBowlScale'
 import { useWeighing } from '../weigh/useWeighing'
 import { weighKnockWords } from '../words'
-import { advanceBody, isWeighStep } from './advance'
+import { isWeighStep } from './advance'
 import { useBenchButtons, type Press, type Pressed } from './useBenchButtons'
 import { useKnock } from './useKnock'
 import { useNoiseKnock } from './useNoiseKnock'
@@ -45,7 +45,12 @@ export function useKnocking(run: Run) {
         scale.zero(press?.id)
         run.said = 'Zeroed.'
       })
-    const body = advanceBody(run.step, run.facts, weighed?.massG ?? 0, weighed?.from)
+    const { next, plan } = run.facts
+    const body = bodyOfStep(next, {
+      stirManner: plan.stirManner,
+      massG: weighed?.massG ?? 0,
+      ...weighed?.from,
+    })
     if (!body) return nothing
     const done = run.words?.action ?? ''
     return once(() => {

@@ -1,4 +1,14 @@
-import { batchOf, type EventBody, type PourEvent, type WeighedWhat } from '../events'
+import type { StirManner } from '../../setting'
+import {
+  EVENT,
+  batchOf,
+  type EventBody,
+  type EventType,
+  type PourEvent,
+  type ReadingRef,
+  type Scoops,
+  type WeighedWhat,
+} from '../events'
 
 /** The nine stages, in the only order the job runs in. */
 export const STAGES = ['mould', 'weigh', 'sift', 'soak', 'stir', 'pour', 'set', 'demould', 'dry'] as const
@@ -22,18 +32,37 @@ interface StepDefinition {
   /** How often it is done: once a pour, for each bowl, or only with some of them; `first_bowl` is the first of each mould. */
   of: 'pour' | 'bowl' | 'first_bowl' | 'bowl_but_last' | 'last_bowl'
   /** The event that completes it; of a weighing, which one. */
-  doneBy: Exclude<EventBody['type'], 'weighed'> | `weighed ${WeighedWhat}`
+  doneBy: Exclude<EventType, 'weighed'> | `weighed ${WeighedWhat}`
   /** Powder and water have met: it will not wait. */
   wet: boolean
   /** Whether a caster may do without it. What is weighed, mixed and poured stays, and what keeps dust out of lungs. */
   mayLeaveOut: boolean
+  /**
+   * What is reckoned for it until it is recorded, s: a number is an estimate (no source); a name is worked out
+   * (`ahead.ts`). Dry steps are the caster's own pace.
+   */
+  takesS: number | 'sift' | 'soak' | 'stir' | 'thicken' | 'pour' | 'tap' | 'own'
+  /** The clock that runs while it is in hand (`view.ts`); none where the caster sets the pace. */
+  clock?:
+    | 'layer_ready'
+    | 'sift'
+    | 'soak'
+    | 'stir'
+    | 'work_end'
+    | 'peak'
+    | 'build_end'
+    | 'bed_ready'
+    | 'tap'
+    | 'own'
+    | 'demould'
+    | 'next_weighing'
   /** Steps of one such group may be done in another order; all others follow one from the other. */
   among?: 'before_water' | 'dry_goods' | 'coats'
 }
 
 /**
- * What the caster does next, finer than a stage: every step there is, in the order of the job. Its clock is in `view.ts`,
- * its words, caution and screen in the app; each is held to this list by its type. A step of the caster's own is `own`:
+ * What the caster does next, finer than a stage: every step there is, in the order of the job. What it records, how long it
+ * takes and its clock follow from here; its words, caution and screen are in the app, held to this list by its type. A step of the caster's own is `own`:
  * its stage and name are its own as well (`OwnStep`).
  */
 export const STEP = {
@@ -44,6 +73,7 @@ export const STEP = {
     wet: false,
     mayLeaveOut: true,
     among: 'before_water',
+    takesS: 0,
   },
   key_layer: {
     stage: 'mould',
@@ -52,6 +82,7 @@ export const STEP = {
     wet: false,
     mayLeaveOut: true,
     among: 'before_water',
+    takesS: 0,
   },
   check_air: {
     stage: 'mould',
@@ -60,9 +91,24 @@ export const STEP = {
     wet: false,
     mayLeaveOut: false,
     among: 'before_water',
+    takesS: 0,
   },
-  weigh_water: { stage: 'weigh', of: 'bowl', doneBy: 'weighed water', wet: false, mayLeaveOut: false },
-  weigh_admix: { stage: 'weigh', of: 'bowl', doneBy: 'weighed admix', wet: false, mayLeaveOut: false },
+  weigh_water: {
+    stage: 'weigh',
+    of: 'bowl',
+    doneBy: 'weighed water',
+    wet: false,
+    mayLeaveOut: false,
+    takesS: 0,
+  },
+  weigh_admix: {
+    stage: 'weigh',
+    of: 'bowl',
+    doneBy: 'weighed admix',
+    wet: false,
+    mayLeaveOut: false,
+    takesS: 0,
+  },
   weigh_powder: {
     stage: 'weigh',
     of: 'bowl',
@@ -70,6 +116,7 @@ export const STEP = {
     wet: false,
     mayLeaveOut: false,
     among: 'dry_goods',
+    takesS: 0,
   },
   weigh_filler: {
     stage: 'weigh',
@@ -78,11 +125,44 @@ export const STEP = {
     wet: false,
     mayLeaveOut: false,
     among: 'dry_goods',
+    takesS: 0,
   },
-  start_sift: { stage: 'sift', of: 'bowl', doneBy: 'sift_started', wet: false, mayLeaveOut: false },
-  sift: { stage: 'sift', of: 'bowl', doneBy: 'sifted', wet: true, mayLeaveOut: false },
-  soak: { stage: 'soak', of: 'bowl', doneBy: 'soaked', wet: true, mayLeaveOut: true },
-  stir: { stage: 'stir', of: 'bowl', doneBy: 'stirred', wet: true, mayLeaveOut: false },
+  start_sift: {
+    stage: 'sift',
+    of: 'bowl',
+    doneBy: 'sift_started',
+    wet: false,
+    mayLeaveOut: false,
+    takesS: 0,
+    clock: 'layer_ready',
+  },
+  sift: {
+    stage: 'sift',
+    of: 'bowl',
+    doneBy: 'sifted',
+    wet: true,
+    mayLeaveOut: false,
+    takesS: 'sift',
+    clock: 'sift',
+  },
+  soak: {
+    stage: 'soak',
+    of: 'bowl',
+    doneBy: 'soaked',
+    wet: true,
+    mayLeaveOut: true,
+    takesS: 'soak',
+    clock: 'soak',
+  },
+  stir: {
+    stage: 'stir',
+    of: 'bowl',
+    doneBy: 'stirred',
+    wet: true,
+    mayLeaveOut: false,
+    takesS: 'stir',
+    clock: 'stir',
+  },
   face_coat: {
     stage: 'pour',
     of: 'first_bowl',
@@ -90,6 +170,8 @@ export const STEP = {
     wet: true,
     mayLeaveOut: true,
     among: 'coats',
+    takesS: 30,
+    clock: 'work_end',
   },
   bond_coat: {
     stage: 'pour',
@@ -98,6 +180,8 @@ export const STEP = {
     wet: true,
     mayLeaveOut: true,
     among: 'coats',
+    takesS: 30,
+    clock: 'work_end',
   },
   squeeze: {
     stage: 'pour',
@@ -106,6 +190,8 @@ export const STEP = {
     wet: true,
     mayLeaveOut: true,
     among: 'coats',
+    takesS: 30,
+    clock: 'work_end',
   },
   part_fill: {
     stage: 'pour',
@@ -114,8 +200,19 @@ export const STEP = {
     wet: true,
     mayLeaveOut: true,
     among: 'coats',
+    takesS: 30,
+    clock: 'work_end',
   },
-  thicken: { stage: 'pour', of: 'bowl', doneBy: 'thickened', wet: true, mayLeaveOut: true, among: 'coats' },
+  thicken: {
+    stage: 'pour',
+    of: 'bowl',
+    doneBy: 'thickened',
+    wet: true,
+    mayLeaveOut: true,
+    among: 'coats',
+    takesS: 'thicken',
+    clock: 'peak',
+  },
   reinforce: {
     stage: 'pour',
     of: 'bowl',
@@ -123,17 +220,99 @@ export const STEP = {
     wet: true,
     mayLeaveOut: true,
     among: 'coats',
+    takesS: 30,
+    clock: 'build_end',
   },
-  pour: { stage: 'pour', of: 'bowl', doneBy: 'poured', wet: true, mayLeaveOut: false },
-  build: { stage: 'pour', of: 'bowl', doneBy: 'built', wet: true, mayLeaveOut: false },
-  turn: { stage: 'pour', of: 'bowl', doneBy: 'turned', wet: true, mayLeaveOut: false },
-  vibrate: { stage: 'pour', of: 'first_bowl', doneBy: 'vibrated', wet: true, mayLeaveOut: true },
-  roughen: { stage: 'pour', of: 'bowl_but_last', doneBy: 'roughened', wet: true, mayLeaveOut: true },
-  tap: { stage: 'pour', of: 'last_bowl', doneBy: 'tapped', wet: true, mayLeaveOut: true },
-  level: { stage: 'pour', of: 'last_bowl', doneBy: 'levelled', wet: true, mayLeaveOut: true },
-  demould: { stage: 'demould', of: 'pour', doneBy: 'demoulded', wet: false, mayLeaveOut: false },
-  dry: { stage: 'dry', of: 'pour', doneBy: 'finished', wet: false, mayLeaveOut: false },
-  own: { stage: 'pour', of: 'pour', doneBy: 'own_done', wet: false, mayLeaveOut: true },
+  pour: {
+    stage: 'pour',
+    of: 'bowl',
+    doneBy: 'poured',
+    wet: true,
+    mayLeaveOut: false,
+    takesS: 'pour',
+    clock: 'work_end',
+  },
+  build: {
+    stage: 'pour',
+    of: 'bowl',
+    doneBy: 'built',
+    wet: true,
+    mayLeaveOut: false,
+    takesS: 240,
+    clock: 'build_end',
+  },
+  turn: {
+    stage: 'pour',
+    of: 'bowl',
+    doneBy: 'turned',
+    wet: true,
+    mayLeaveOut: false,
+    takesS: 180,
+    clock: 'work_end',
+  },
+  vibrate: {
+    stage: 'pour',
+    of: 'first_bowl',
+    doneBy: 'vibrated',
+    wet: true,
+    mayLeaveOut: true,
+    takesS: 'tap',
+    clock: 'tap',
+  },
+  roughen: {
+    stage: 'pour',
+    of: 'bowl_but_last',
+    doneBy: 'roughened',
+    wet: true,
+    mayLeaveOut: true,
+    takesS: 30,
+    clock: 'bed_ready',
+  },
+  tap: {
+    stage: 'pour',
+    of: 'last_bowl',
+    doneBy: 'tapped',
+    wet: true,
+    mayLeaveOut: true,
+    takesS: 'tap',
+    clock: 'tap',
+  },
+  level: {
+    stage: 'pour',
+    of: 'last_bowl',
+    doneBy: 'levelled',
+    wet: true,
+    mayLeaveOut: true,
+    takesS: 30,
+    clock: 'build_end',
+  },
+  demould: {
+    stage: 'demould',
+    of: 'pour',
+    doneBy: 'demoulded',
+    wet: false,
+    mayLeaveOut: false,
+    takesS: 120,
+    clock: 'demould',
+  },
+  dry: {
+    stage: 'dry',
+    of: 'pour',
+    doneBy: 'finished',
+    wet: false,
+    mayLeaveOut: false,
+    takesS: 0,
+    clock: 'next_weighing',
+  },
+  own: {
+    stage: 'pour',
+    of: 'pour',
+    doneBy: 'own_done',
+    wet: false,
+    mayLeaveOut: true,
+    takesS: 'own',
+    clock: 'own',
+  },
 } as const satisfies Record<string, StepDefinition>
 export type StepId = keyof typeof STEP
 export const STEP_IDS = Object.keys(STEP) as StepId[]
@@ -188,6 +367,9 @@ export function oftenOf(line: ScriptLine): StepDefinition['of'] {
   if (line.own.stage !== 'pour') return 'pour'
   return line.own.eachBowl ? 'bowl' : 'last_bowl'
 }
+
+export type StepClock = NonNullable<StepDefinition['clock']>
+export const clockOf = (id: StepId): StepClock | undefined => (STEP[id] as StepDefinition).clock
 
 /** Tells one step from another: of a bowl, and of the caster's own by which. */
 export const stepKey = (id: StepId, batch: number, own?: string) => `${own ?? id}/${batch}`
@@ -275,6 +457,38 @@ export function stepCompletedBy(body: EventBody): StepId | undefined {
 export function keyCompletedBy(body: EventBody): string | undefined {
   const id = stepCompletedBy(body)
   return id && stepKey(id, batchOf(body), body.type === 'own_done' ? body.own : undefined)
+}
+
+const WEIGHED_PREFIX = 'weighed '
+const isWeighed = (doneBy: StepDefinition['doneBy']): doneBy is `weighed ${WeighedWhat}` =>
+  doneBy.startsWith(WEIGHED_PREFIX)
+
+/** What a step's record says besides that it is done: of a weighing, how much and by what; of stirring, with what. */
+export interface StepSaid {
+  massG: number
+  stirManner: StirManner
+  reading?: ReadingRef
+  scoops?: Scoops
+}
+
+/**
+ * What doing a step records; undefined where that is asked instead: how it came out, and whether it is finished.
+ * A step whose event wants more than its bowl does not compile until it is said here from what.
+ */
+export function bodyOfStep(
+  step: PlanStep,
+  { massG, stirManner, reading, scoops }: StepSaid,
+): EventBody | undefined {
+  const { doneBy } = STEP[step.id]
+  const bowl = step.batch > 0 ? { batch: step.batch } : {}
+  if (doneBy === 'demoulded' || doneBy === 'finished') return undefined
+  if (doneBy === 'own_done') return step.own && { type: doneBy, own: step.own.id, ...bowl }
+  if (doneBy === 'stirred') return { type: doneBy, manner: stirManner, ...bowl }
+  if (isWeighed(doneBy)) {
+    const what = doneBy.slice(WEIGHED_PREFIX.length) as WeighedWhat
+    return { type: 'weighed', what, massG, ...bowl, ...(reading && { reading }), ...(scoops && { scoops }) }
+  }
+  return { type: doneBy, ...(EVENT[doneBy].ofBowl && bowl) }
 }
 
 const piecesOf = (body: EventBody) => ('pieces' in body ? String(body.pieces) : '')
