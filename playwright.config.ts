@@ -17,5 +17,6 @@ export default defineConfig({
       args: [...CHROMIUM_ARGS, '--use-fake-ui-for-media-stream', '--use-fake-device-for-media-stream'],
     },
     trace: 'off',
+    contextOptions: { reducedMotion: 'reduce' },
   },
 })

@@ -621,7 +621,7 @@ function demoPours(plan: MakePlan): DemoPour[] {
 
 /** Empties the workshop; its settings and the numbers of the change log stay. */
 export async function clearWorkshop(db: Db): Promise<void> {
-  await sql`truncate heed, pour_summary, observation, learn_choice, place, bag_draw, mould_use, event, plan_revision, pour, mould_set_member, mould_set,
+  await sql`truncate figure_sum, heed, pour_summary, observation, learn_choice, place, bag_draw, mould_use, event, plan_revision, pour, mould_set_member, mould_set,
     photo, mould, spoon_test, bag, plaster, bowl, recipe, reading, device_use, device, settling`.execute(db)
 }
 

@@ -6,7 +6,7 @@ import type { TestDatabase } from '../tests/support/database'
 import { putBag } from '../server/services/bags'
 import { insertMould } from '../server/services/moulds'
 import { putPlaster } from '../server/services/plasters'
-import { faultTags, rebuildSummaries, searchable } from '../server/services/summaries'
+import { faultTags, rebuildSummaries, searchable, sumFigures } from '../server/services/summaries'
 import { poursById } from '../server/services/pours'
 import { mouldInputSchema } from '../shared/moulds'
 import { DEMO_PLASTERS } from './demoPlasters'
@@ -15,6 +15,8 @@ import { DEMO_MOULDS } from './demoMoulds'
 const MOULDS = 100
 const BAGS = 60
 const TEMPLATES = 120
+/** So many of the newest have not been looked through for what they teach. */
+const UNSEEN = 40
 
 /**
  * Fills a workshop with pours that have ended, about 14 events each, of varied moulds, bags and verdicts: for measuring
@@ -125,7 +127,7 @@ export async function fillWorkshop({ owner, db, workshopId }: TestDatabase, pour
           ${sum.stage}, ${JSON.stringify(sum.rings)}, ${sum.verdict ?? null},
           ${sum.ended.good ?? 0}, ${sum.ended.usable ?? 0}, ${sum.ended.failed ?? 0}, ${sum.ended.abandoned ?? 0},
           ${JSON.stringify({ ...faultTags(sum), ...(sum.verdict === 'failed' ? { 'cause:no_tap': 1 } : {}) })}, ${sum.reason},
-          ${[...sum.tags, ...(sum.verdict === 'failed' ? ['cause:no_tap'] : [])]}::text[], ${sum.teaches}::text[], false,
+          ${[...sum.tags, ...(sum.verdict === 'failed' ? ['cause:no_tap'] : [])]}::text[], ${sum.teaches}::text[], c.n > ${UNSEEN},
           ${events.length}, ${sum.casts}, ${sum.cost ?? null}::float, ${sum.dryDays ?? null}::float, ${sum.placeId ?? null}::uuid, c.at + interval '2 days'
         from copy c where c.template = ${id}`.execute(connection)
       if (draw)
@@ -145,6 +147,7 @@ export async function fillWorkshop({ owner, db, workshopId }: TestDatabase, pour
     await set('session_replication_role', 'origin')
   })
   await sql`analyze`.execute(owner)
+  await sumFigures(db)
   // Nothing is missing: this only sets the running sums.
   const rebuilt = await rebuildSummaries(db, 'missing', poursById)
   if (rebuilt > 0) throw new Error(`${rebuilt} pours had no summary`)

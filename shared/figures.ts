@@ -2,7 +2,7 @@ import { z } from 'zod'
 import type { CauseId, FaultKind } from '../core/finish'
 import type { Verdict } from '../core/pour'
 
-/** What the log comes to over so many months. */
+/** What the log comes to over so many months, this one among them. */
 export const figuresQuerySchema = z.object({ months: z.coerce.number().int().min(1).max(120).default(12) })
 
 export interface Figures {

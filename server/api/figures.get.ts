@@ -1,4 +1,3 @@
-import { subMonths } from 'date-fns'
 import { figuresQuerySchema } from '../../shared/figures'
 import { figuresOf } from '../services/figures'
 import { useWorkshop } from '../utils/database'
@@ -6,5 +5,5 @@ import { defineRoute, readQuery } from '../utils/http'
 
 export default defineRoute(async (event) => {
   const { months } = readQuery(event, figuresQuerySchema)
-  return figuresOf((await useWorkshop(event)).db, subMonths(Date.now(), months))
+  return figuresOf((await useWorkshop(event)).db, months)
 })

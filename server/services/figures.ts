@@ -1,51 +1,61 @@
 import { sql } from 'kysely'
 import type { CauseId, FaultKind } from '../../core/finish'
-import type { Verdict } from '../../core/pour'
+import { VERDICTS, type Verdict } from '../../core/pour'
 import type { Figures } from '../../shared/figures'
 import type { Db } from '../db/client'
 import { lookThrough } from './learning'
 
-/** Pieces with something wrong, by what it was and by what made it, the most first. */
-async function wrongSince(db: Db, since: Date) {
-  const { rows } = await sql<{ tag: `fault:${FaultKind}` | `cause:${CauseId}`; casts: number }>`
-    select tag, sum(pieces::int)::int as casts
-    from pour_summary, jsonb_each_text(tag_pieces) as of (tag, pieces)
-    where ended_at >= ${since} and 'faults' = any (teaches)
-    group by 1 order by 2 desc, 1`.execute(db)
-  const of = <Id extends string>(kind: string) =>
-    rows.flatMap(({ tag, casts }) => {
-      const [is, id] = tag.split(':')
-      return is === kind ? [{ id: id as Id, casts }] : []
-    })
-  return { faults: of<FaultKind>('fault'), causes: of<CauseId>('cause') }
+interface DaysOf {
+  days: number
+  pours: number
 }
 
-/** What the log comes to since a moment. One pass over the summaries of that time for each chart. */
-export async function figuresOf(db: Db, since: Date): Promise<Figures> {
+/** How many pours in all, and the middle of their days: of an even number the mean of the two in the middle. */
+function middleOf(spells: readonly DaysOf[]): DaysOf {
+  const sorted = [...spells].sort((a, b) => a.days - b.days)
+  const pours = sorted.reduce((sum, s) => sum + s.pours, 0)
+  const at = (rank: number) => {
+    let before = 0
+    return sorted.find((s) => (before += s.pours) > rank)!.days
+  }
+  return { pours, days: (at(Math.floor((pours - 1) / 2)) + at(Math.floor(pours / 2))) / 2 }
+}
+
+/** What the log comes to in this month and those before it, from sums that are kept with each pour. */
+export async function figuresOf(db: Db, months: number): Promise<Figures> {
   const pending = await lookThrough(db, 'faults')
-  const [months, drying, costs, { causes, faults }] = await Promise.all([
-    sql<Record<Verdict, number> & { month: string }>`
-      select to_char(date_trunc('month', ended_at), 'YYYY-MM') as month, sum(good)::int as good,
-        sum(usable)::int as usable, sum(failed)::int as failed, sum(abandoned)::int as abandoned
-      from pour_summary where ended_at >= ${since} group by date_trunc('month', ended_at)
-      order by 1`.execute(db),
-    sql<{ place: string; days: number; pours: number }>`
-      select place_id as place, percentile_cont(0.5) within group (order by dry_days) as days, count(*)::int as pours
-      from pour_summary where ended_at >= ${since} and dry_days is not null and place_id is not null
-      group by 1 order by 2`.execute(db),
-    sql<{ plaster: string; casts: number; cost: number }>`
-      select plaster_id as plaster, sum(casts)::int as casts, sum(cost) as cost
-      from pour_summary
-      where ended_at >= ${since} and cost is not null and plaster_id is not null and casts > 0
-      group by 1 order by 3 desc`.execute(db),
-    wrongSince(db, since),
+  const since = sql`(date_trunc('month', now()) - make_interval(months => ${months - 1}::integer))::date`
+  const [verdicts, { rows }] = await Promise.all([
+    sql<{ month: string; verdict: Verdict; casts: number }>`
+      select to_char(month, 'YYYY-MM') as month, key as verdict, casts from figure_sum
+      where month >= ${since} and kind = 'verdict' and pours > 0 order by 1`.execute(db),
+    sql<{ kind: 'tag' | 'drying' | 'cost'; key: string; casts: number; cost: number } & DaysOf>`
+      select kind, key, days::float, sum(pours)::int as pours, sum(casts)::int as casts, sum(cost)::float as cost
+      from figure_sum where month >= ${since} and kind <> 'verdict'
+      group by kind, key, days having sum(pours) > 0`.execute(db),
   ])
+  const of = (kind: (typeof rows)[number]['kind']) => rows.filter((r) => r.kind === kind)
+  const tagged = <Id extends string>(prefix: string) =>
+    of('tag')
+      .filter(({ key }) => key.startsWith(prefix))
+      .map(({ key, casts }) => ({ id: key.slice(prefix.length) as Id, casts }))
+      .sort((a, b) => b.casts - a.casts || (a.id < b.id ? -1 : 1))
+  const dried = of('drying')
   return {
-    months: months.rows.map(({ month, ...verdicts }) => ({ month, verdicts })),
-    causes: causes.map(({ id, casts }) => ({ cause: id, casts })),
-    faults: faults.map(({ id, casts }) => ({ kind: id, casts })),
-    drying: drying.rows.map((r) => ({ placeId: r.place, days: r.days, pours: r.pours })),
-    costs: costs.rows.map((r) => ({ plasterId: r.plaster, casts: r.casts, cost: r.cost })),
+    months: [...new Set(verdicts.rows.map((r) => r.month))].map((month) => ({
+      month,
+      verdicts: Object.fromEntries(
+        VERDICTS.map((v) => [v, verdicts.rows.find((r) => r.month === month && r.verdict === v)?.casts ?? 0]),
+      ) as Record<Verdict, number>,
+    })),
+    causes: tagged<CauseId>('cause:').map(({ id, casts }) => ({ cause: id, casts })),
+    faults: tagged<FaultKind>('fault:').map(({ id, casts }) => ({ kind: id, casts })),
+    drying: [...new Set(dried.map(({ key }) => key))]
+      .map((placeId) => ({ placeId, ...middleOf(dried.filter(({ key }) => key === placeId)) }))
+      .sort((a, b) => a.days - b.days),
+    costs: of('cost')
+      .map(({ key, casts, cost }) => ({ plasterId: key, casts, cost }))
+      .sort((a, b) => b.cost - a.cost),
     pending,
   }
 }

@@ -306,6 +306,19 @@ async function sumEverything(db: Db): Promise<void> {
 
 const BATCH = 200
 
+/** Sums up by month what the summaries say. Otherwise the database does it as each is written (`figure_sum`). */
+export async function sumFigures(db: Db): Promise<void> {
+  await db.transaction().execute(async (trx) => {
+    // Who ends a pour meanwhile waits, and is counted after.
+    await sql`lock table figure_sum in exclusive mode`.execute(trx)
+    await sql`delete from figure_sum`.execute(trx)
+    await sql`
+      insert into figure_sum (month, kind, key, days, pours, casts, cost)
+      select l.month, l.kind, l.key, l.days, count(*), sum(l.casts), sum(l.cost)
+      from pour_summary s, figure_lines(s) as l group by 1, 2, 3, 4`.execute(trx)
+  })
+}
+
 /**
  * Makes summaries from the pours themselves: those that lack one, or all of them.
  * @param answersOf reads pours as the application does.
@@ -337,6 +350,7 @@ export async function rebuildSummaries(
       .execute()
     if (rows.length === 0) {
       await sumEverything(db)
+      if (which === 'all') await sumFigures(db)
       return done
     }
     await db.transaction().execute(async (trx) => {

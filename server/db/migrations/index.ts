@@ -14,6 +14,7 @@ import * as upkeep from './20261126T2300_upkeep'
 import * as pieces from './20261129T1630_pieces'
 import * as heeds from './20261129T1650_heeds'
 import * as definers from './20261129T2030_definers'
+import * as figureSums from './20261130T0010_figure_sums'
 
 /** In order of their names. A migration that has landed is never edited; a new one follows it. */
 export const MIGRATIONS: Record<string, Migration> = {
@@ -32,4 +33,5 @@ export const MIGRATIONS: Record<string, Migration> = {
   '20261129T1630_pieces': pieces,
   '20261129T1650_heeds': heeds,
   '20261129T2030_definers': definers,
+  '20261130T0010_figure_sums': figureSums,
 }
