@@ -85,6 +85,7 @@ export default defineNuxtConfig({
     // One build at a time on one machine: nobody asks whether there is a newer one, and no route has a payload of its own.
     appManifest: false,
     payloadExtraction: false,
+    renderJsonPayloads: false,
     defaults: {
       // The page's own prefetch hints already bring every view at low priority; running their code can wait for a hand.
       nuxtLink: { prefetchOn: { visibility: false, interaction: true } },
@@ -110,5 +111,16 @@ export default defineNuxtConfig({
   },
   nitro: { compressPublicAssets: true },
   typescript: { strict: true },
-  vite: { optimizeDeps: { include: ['chart.js', 'vue-chartjs'] } },
+  vite: {
+    optimizeDeps: { include: ['chart.js', 'vue-chartjs'] },
+    build: {
+      rollupOptions: {
+        treeshake: {
+          // What the models are made of does nothing by being read. Nor does the framework's own fetching, which nobody uses.
+          moduleSideEffects: (id) =>
+            !id.startsWith(core) && !/nuxt\/dist\/app\/composables\/(asyncData|fetch)\.js$/.test(id),
+        },
+      },
+    },
+  },
 })

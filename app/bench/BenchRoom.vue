@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import Button from 'primevue/button'
 import { computed } from 'vue'
 import { compareByUrgency, viewPour } from '#core/pour'
 import { useBench, useNow } from '~/stores/bench'
@@ -48,7 +47,7 @@ const first = computed(() => lines.value[0])
         </div>
         <div class="ways">
           <NuxtLink to="/wall">On the wall</NuxtLink>
-          <Button as="router-link" to="/plan" label="Plan a pour" />
+          <NuxtLink to="/plan" class="main-button">Plan a pour</NuxtLink>
         </div>
       </div>
       <BenchLanes v-if="ahead.lanes.length > 0" :lanes="ahead" />
@@ -78,12 +77,12 @@ const first = computed(() => lines.value[0])
       <p class="soft">
         Nothing is setting or drying. A plan takes a minute, and nothing is mixed until you say so.
       </p>
-      <Button as="router-link" to="/plan" label="Plan a pour" />
+      <NuxtLink to="/plan" class="main-button">Plan a pour</NuxtLink>
     </template>
     <template v-else-if="pours.loadFailed">
       <h1>The workshop does not answer</h1>
       <p class="soft">What you recorded is safe. Check that Nine Ripples is still running on its computer.</p>
-      <Button label="Try again" @click="pours.loadOpen()" />
+      <button type="button" class="main-button" @click="pours.loadOpen()">Try again</button>
     </template>
     <p v-else class="soft" role="status">Looking at the bench…</p>
   </div>

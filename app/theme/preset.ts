@@ -1,51 +1,13 @@
 import { definePreset } from '@primeuix/themes'
 import base from '@primeuix/themes/aura/base'
-import badge from '@primeuix/themes/aura/badge'
-import button from '@primeuix/themes/aura/button'
-import checkbox from '@primeuix/themes/aura/checkbox'
-import datatable from '@primeuix/themes/aura/datatable'
-import dialog from '@primeuix/themes/aura/dialog'
-import inputtext from '@primeuix/themes/aura/inputtext'
-import menu from '@primeuix/themes/aura/menu'
-import popover from '@primeuix/themes/aura/popover'
-import progressbar from '@primeuix/themes/aura/progressbar'
-import ripple from '@primeuix/themes/aura/ripple'
-import select from '@primeuix/themes/aura/select'
-import selectbutton from '@primeuix/themes/aura/selectbutton'
-import slider from '@primeuix/themes/aura/slider'
-import textarea from '@primeuix/themes/aura/textarea'
-import togglebutton from '@primeuix/themes/aura/togglebutton'
-import toggleswitch from '@primeuix/themes/aura/toggleswitch'
-import virtualscroller from '@primeuix/themes/aura/virtualscroller'
 import { markRaw } from 'vue'
 
-/** Of the library's tokens those of the components that are used, and of what these are made of: all of them are 35 kB. */
-const used = {
-  ...base,
-  components: {
-    badge,
-    button,
-    checkbox,
-    datatable,
-    dialog,
-    inputtext,
-    menu,
-    popover,
-    progressbar,
-    ripple,
-    select,
-    selectbutton,
-    slider,
-    textarea,
-    togglebutton,
-    toggleswitch,
-    virtualscroller,
-  },
-}
-
-/** Our tokens laid over the component library's, so that its stock look is gone. Meaning: docs/look.md. */
+/**
+ * Our tokens laid over the component library's, so that its stock look is gone. Meaning: docs/look.md. Those of its
+ * components are in `components.ts`.
+ */
 const preset = markRaw(
-  definePreset(used, {
+  definePreset(base, {
     primitive: {
       borderRadius: { none: '0', xs: '6px', sm: '10px', md: '14px', lg: '18px', xl: '22px' },
     },
@@ -138,38 +100,6 @@ const preset = markRaw(
           },
           text: { color: '#e8e2d4', mutedColor: '#b4bdbd' },
         },
-      },
-    },
-    components: {
-      button: {
-        root: {
-          paddingX: '1.15rem',
-          paddingY: '0.75rem',
-          borderRadius: '999px',
-          label: { fontWeight: '650' },
-        },
-      },
-      slider: {
-        root: {},
-        track: { size: '10px', borderRadius: '5px', background: '#d5cebf' },
-        handle: {
-          width: '44px',
-          height: '44px',
-          background: '#13262c',
-          hoverBackground: '#13262c',
-          content: {
-            width: '18px',
-            height: '18px',
-            background: '#96cad1',
-            hoverBackground: '#96cad1',
-            shadow: 'none',
-          },
-        },
-      },
-      datatable: {
-        headerCell: { background: 'transparent', padding: '0.6rem 0.75rem' },
-        row: { background: 'transparent' },
-        bodyCell: { padding: '0.6rem 0.75rem' },
       },
     },
   }),

@@ -154,7 +154,7 @@ const contradicting = computed(() => props.facts.learnt?.contradicting ?? [])
   align-items: start;
   min-width: 0;
   /* In a low window, or under notices, the curve gives way before the answers below it do. */
-  --chart-height: clamp(11rem, calc(100dvh - var(--notices, 0px) - 35rem), 14.5rem);
+  --chart-height: clamp(11rem, calc(100dvh - var(--notices, 0px) - 33.6rem), 14.5rem);
 }
 .words,
 .pictures {
