@@ -68,6 +68,11 @@ it('grows with the cube of the size and fills monotonically', () => {
       expect(revolvedVolumeMl(other, other.at(-1)![1]) / full).toBeCloseTo(k ** 3, 6)
       const curve = depthVolumeCurve(one, 12)
       expect(curve.at(-1)!.volumeMl).toBeCloseTo(full, 6)
+      // Worked out in one pass, and by itself at each depth, up and down a wavy line: the same.
+      const wavy = one.map(([r, z], i): Point => [r, i % 3 === 1 && i < one.length - 1 ? z - 5 : z])
+      const floorMm = Math.min(...wavy.map((p) => p[1]))
+      for (const { depthMm, volumeMl } of depthVolumeCurve(wavy, 12))
+        expect(volumeMl).toBeCloseTo(revolvedVolumeMl(wavy, floorMm + depthMm), 6)
       for (let i = 1; i < curve.length; i++)
         expect(curve[i]!.volumeMl).toBeGreaterThanOrEqual(curve[i - 1]!.volumeMl - 1e-9)
     }),

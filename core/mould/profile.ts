@@ -94,20 +94,25 @@ export function flattenProfile(nodes: readonly ProfileNode[]): Point[] {
  */
 export function revolvedVolumeMl(line: readonly Point[], levelMm: number): number {
   let sum = 0
-  for (let i = 1; i < line.length; i++) {
-    let [r0, z0] = line[i - 1]!
-    let [r1, z1] = line[i]!
-    if (z0 === z1 || (z0 >= levelMm && z1 >= levelMm)) continue
-    if (z0 > levelMm) {
-      r0 += ((r1 - r0) * (levelMm - z0)) / (z1 - z0)
-      z0 = levelMm
-    } else if (z1 > levelMm) {
-      r1 += ((r0 - r1) * (levelMm - z1)) / (z0 - z1)
-      z1 = levelMm
-    }
-    sum += (z1 - z0) * (r0 * r0 + r0 * r1 + r1 * r1)
+  for (let i = 1; i < line.length; i++) sum += frustumBelow(line, i, levelMm)
+  return FRUSTUM_ML * sum
+}
+
+const FRUSTUM_ML = (Math.PI / 3) * 1e-3
+
+/** Three frustums over π of one piece of a line, mm³, as far as it lies below a level. */
+function frustumBelow(line: readonly Point[], i: number, levelMm: number): number {
+  let [r0, z0] = line[i - 1]!
+  let [r1, z1] = line[i]!
+  if (z0 === z1 || (z0 >= levelMm && z1 >= levelMm)) return 0
+  if (z0 > levelMm) {
+    r0 += ((r1 - r0) * (levelMm - z0)) / (z1 - z0)
+    z0 = levelMm
+  } else if (z1 > levelMm) {
+    r1 += ((r0 - r1) * (levelMm - z1)) / (z0 - z1)
+    z1 = levelMm
   }
-  return (Math.PI / 3) * sum * 1e-3
+  return (z1 - z0) * (r0 * r0 + r0 * r1 + r1 * r1)
 }
 
 /** Surface of revolution, mm², with the open face at the rim. */
@@ -128,10 +133,24 @@ export function depthVolumeCurve(
   steps: number,
 ): { depthMm: number; volumeMl: number }[] {
   const floorMm = Math.min(...line.map((p) => p[1]))
-  const rimMm = line.at(-1)![1]
-  return Array.from({ length: steps + 1 }, (_, i) => {
-    const depthMm = ((rimMm - floorMm) * i) / steps
-    return { depthMm, volumeMl: revolvedVolumeMl(line, floorMm + depthMm) }
+  const stepMm = (line.at(-1)![1] - floorMm) / steps
+  const levelOf = (step: number) => floorMm + step * stepMm
+  // One pass: a piece counts in part at the levels that cross it, and whole at all above them.
+  const partly = new Float64Array(steps + 1)
+  const wholeFrom = new Float64Array(steps + 2)
+  for (let i = 1; i < line.length; i++) {
+    const [z0, z1] = [line[i - 1]![1], line[i]![1]]
+    const topMm = Math.max(z0, z1)
+    let step =
+      stepMm > 0 ? Math.min(steps + 1, Math.max(0, Math.ceil((Math.min(z0, z1) - floorMm) / stepMm))) : 0
+    for (; step <= steps && levelOf(step) < topMm; step++)
+      partly[step]! += frustumBelow(line, i, levelOf(step))
+    wholeFrom[step]! += frustumBelow(line, i, Infinity)
+  }
+  let whole = 0
+  return Array.from(partly, (part, step) => {
+    whole += wholeFrom[step]!
+    return { depthMm: step * stepMm, volumeMl: FRUSTUM_ML * (whole + part) }
   })
 }
 
