@@ -26,7 +26,8 @@ import {
   type StepId,
 } from '../core/pour'
 import { propertiesOfCard, spoonTestForecastS } from '../core/stock'
-import { planSchema, settingsSchema } from '../shared/contracts'
+import { planSchema } from '../shared/plans'
+import { settingsSchema } from '../shared/contracts'
 import type { Db } from '../server/db/client'
 import type { PlaceInput } from '../shared/learning'
 import { mouldInputSchema } from '../shared/moulds'

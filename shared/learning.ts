@@ -7,7 +7,7 @@ import {
   type Seen,
   type Subject,
 } from '../core/learn'
-import { dryingAirSchema } from './contracts'
+import { dryingAirSchema } from './pourEvents'
 import { id, instantMs, name, revision } from './text'
 
 /** Places to dry in and what was learnt, as they cross the wire. */

@@ -11,7 +11,7 @@ import {
 import { evaluatePlan, keepPlan, refusalsOf, type PourPlan } from '../core/pour'
 import { emptyDraft, planOf } from '../app/plan/planDraft'
 import { TEST_SETTINGS, testPlan } from '../tests/unit/plans'
-import { benchPlanSchema, planSchema, storedPlanSchema } from './contracts'
+import { benchPlanSchema, planSchema, storedPlanSchema } from './plans'
 
 /** A figure around the whole of what might be typed: inside its limits, at them, and far out. */
 const around = (least: number, most: number) =>

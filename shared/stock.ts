@@ -3,7 +3,7 @@ import { LEAST_BOWL_ML, MOST_PRICE, MOST_STOCKED_G, MOST_VOLUME_ML } from '../co
 import { chemicalMinimumConsistency } from '../core/mix'
 import { PACKINGS, PLASTER_CLASS_IDS, plasterClass } from '../core/plaster'
 import { BAG_KEEPINGS, SETTLING_ACTS, SET_TESTS, type CardLabel, type SpoonTest } from '../core/stock'
-import { additionsSchema, planSchema } from './contracts'
+import { additionsSchema, planSchema } from './plans'
 import { id, instantMs, name, revision, text } from './text'
 
 /** Plaster cards, bags, bowls and recipes, as they cross the wire. */

@@ -1,5 +1,5 @@
 import { isValid, parseISO } from 'date-fns'
-import type { NewEvent } from '~~/shared/contracts'
+import type { NewEvent } from '~~/shared/pourEvents'
 
 /** What can be put right of an event that was not taken. */
 export interface Correction {

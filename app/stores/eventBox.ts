@@ -1,5 +1,5 @@
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb'
-import type { NewEvent } from '~~/shared/contracts'
+import type { NewEvent } from '~~/shared/pourEvents'
 import type { FieldError } from '~~/shared/errors'
 import type { ApiFailure } from './api'
 

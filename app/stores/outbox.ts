@@ -1,7 +1,7 @@
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
 import type { PourEvent } from '#core/pour'
-import type { PostedEvent } from '~~/shared/contracts'
+import type { PostedEvent } from '~~/shared/pourEvents'
 import { callApi, type ApiFailure } from './api'
 import { useBench } from './bench'
 import { shiftSince, syncClock } from './clock'

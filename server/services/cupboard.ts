@@ -1,5 +1,5 @@
 import type { Selectable } from 'kysely'
-import { planSchema } from '../../shared/contracts'
+import { planSchema } from '../../shared/plans'
 import type { PlaceCard, PlaceInput } from '../../shared/learning'
 import type { UnreadableCard } from '../../shared/records'
 import type { BowlCard, BowlInput, Recipe, RecipeInput } from '../../shared/stock'

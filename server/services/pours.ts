@@ -3,14 +3,9 @@ import { isDeepStrictEqual } from 'node:util'
 import { sql, type Transaction } from 'kysely'
 import { ZodError, type z } from 'zod'
 import { PLAN_BINDING_TYPES, VERDICTS, type KeptPlan, type PourEvent } from '../../core/pour'
-import {
-  eventBodySchema,
-  storedPlanSchema,
-  type jobQuerySchema,
-  type listQuerySchema,
-  type PageQuery,
-  type PostedEvent,
-} from '../../shared/contracts'
+import { eventBodySchema, type PostedEvent } from '../../shared/pourEvents'
+import { storedPlanSchema } from '../../shared/plans'
+import type { jobQuerySchema, listQuerySchema, PageQuery } from '../../shared/contracts'
 import {
   MOST_COUNTED,
   isUnreadable,

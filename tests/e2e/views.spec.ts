@@ -101,6 +101,8 @@ test('the bench is alive at first open, most urgent first, and each line has its
 }) => {
   await open(page, '/')
   await expect(page.getByText('11 on the go')).toBeVisible()
+  // Their tokens come with the next page (app/middleware/theme.global.ts).
+  await expect(page.locator('.p-component')).toHaveCount(0)
   await expect(page.getByRole('img', { name: 'Soak, stage 4 of 9' })).toBeVisible()
   const soaking = page.getByRole('link', { name: /Chart tile B4/ }).locator('.time')
   const before = await soaking.innerText()

@@ -1,5 +1,5 @@
 import { sql, type Kysely } from 'kysely'
-import { storedPlanSchema } from '../../../shared/contracts'
+import { storedPlanSchema } from '../../../shared/plans'
 
 const BATCH = 500
 

@@ -1,4 +1,4 @@
-import { postedEventSchema } from '../../../../shared/contracts'
+import { postedEventSchema } from '../../../../shared/pourEvents'
 import { recordEvent } from '../../../services/pours'
 import { useWorkshop } from '../../../utils/database'
 import { defineRoute, readId, readJson } from '../../../utils/http'
