@@ -147,7 +147,7 @@ const firstView = [...scripts]
 rows.push(['bench drawn, cold browser', performance.now() - openMs, 'ms', 3000])
 const publicDir = new URL('../.output/public', import.meta.url).pathname
 const gzipBytes = firstView.reduce((sum, path) => sum + gzipSync(readFileSync(publicDir + path)).length, 0)
-rows.push(['JavaScript of the first view, gzip', gzipBytes / 1000, 'kB', 200])
+rows.push(['JavaScript of the first view, gzip', gzipBytes / 1000, 'kB', 185])
 
 await page.goto(`${server.address}/moulds/new`)
 await page.getByRole('button', { name: 'Turned profile' }).click()
