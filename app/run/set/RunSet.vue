@@ -10,11 +10,12 @@ import { burnHazard, contactToBurnS } from '#core/heat'
 import { problemOf, type PourOutlook } from '#core/pour'
 import { figure } from '~/parts/show/figures'
 import { fileName } from '~/parts/show/saveFile'
-import { durationText, momentText } from '~/parts/show/time'
+import { durationText } from '~/parts/show/time'
 import { useUnits } from '~/parts/show/useUnits'
 import { BURN_WORDS, CUE_SEEN, PROBE_FAULT_WORDS } from '~/parts/words/demould'
 import { useForecasts } from '~/stores/forecasts'
 import { curveAt } from '~/parts/set/setSeries'
+import { useSettingTime } from './useSettingTime'
 import DepthStrip from './DepthStrip.vue'
 
 const SetChart = defineAsyncComponent(() => import('~/parts/set/SetChart.vue'))
@@ -30,9 +31,7 @@ const props = defineProps<{
 const units = useUnits()
 const forecasts = useForecasts()
 
-const startMs = computed(() => props.facts.settingStartMs ?? 0)
-const nowS = computed(() => (props.nowMs - startMs.value) / 1000)
-const at = (s: number) => momentText(startMs.value + s * 1000, props.nowMs)
+const { startMs, nowS, at } = useSettingTime(props)
 
 const chance = computed(() => readyChance(props.facts, props.facts.sigmaLn, nowS.value))
 const chanceText = computed(() =>

@@ -6,11 +6,12 @@ import type { SetCurve } from '#core/forecast'
 import { actNow, conditionsOf, problemOf, wetMassG, type PourOutlook } from '#core/pour'
 import { MS_PER } from '#core/units'
 import { curveAt, readLatelyC } from '~/parts/set/setSeries'
-import { durationText, momentText } from '~/parts/show/time'
+import { durationText } from '~/parts/show/time'
 import { useUnits } from '~/parts/show/useUnits'
 import { ACT_WORDS, CONDITION_WORDS, LATEST_WORDS } from '~/parts/words/demould'
 import { useForecasts } from '~/stores/forecasts'
 import { movedSentence } from './setWords'
+import { useSettingTime } from './useSettingTime'
 
 const props = defineProps<{
   facts: PourOutlook
@@ -21,9 +22,7 @@ const props = defineProps<{
 const units = useUnits()
 const forecasts = useForecasts()
 
-const startMs = computed(() => props.facts.settingStartMs ?? 0)
-const nowS = computed(() => (props.nowMs - startMs.value) / 1000)
-const at = (s: number) => momentText(startMs.value + s * 1000, props.nowMs)
+const { startMs, nowS, at } = useSettingTime(props)
 
 const latest = computed(() => LATEST_OUT[props.facts.plan.mould.kind])
 const moved = computed(() => props.facts.learnt?.moved)
