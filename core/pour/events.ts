@@ -221,9 +221,7 @@ export const EVENT: { [T in EventType]: EventDefinition<T> } = {
   plan_holds: { bindsPlan: false, ofBowl: false },
   void: { bindsPlan: false, ofBowl: false },
 }
-export const EVENT_TYPES = Object.keys(EVENT) as EventType[]
-
-export const PLAN_BINDING_TYPES = EVENT_TYPES.filter((type) => EVENT[type].bindsPlan)
+export const PLAN_BINDING_TYPES = (Object.keys(EVENT) as EventType[]).filter((type) => EVENT[type].bindsPlan)
 
 export function bindsPlan(body: EventBody): boolean {
   return EVENT[body.type].bindsPlan

@@ -69,6 +69,9 @@ export async function up(db: Kysely<unknown>): Promise<void> {
   await sql`
     create trigger figures_taken after delete on pour_summary
     for each row when (old.ended_at is not null) execute function sum_figures()`.execute(db)
+  // What has not been looked through for its causes is asked for with every answer, and is a few of very many.
+  await sql`
+    create index pour_summary_unseen on pour_summary (workshop_id, is_observed, created_at desc)`.execute(db)
   await sql`
     insert into figure_sum (workshop_id, month, kind, key, days, pours, casts, cost)
     select s.workshop_id, l.month, l.kind, l.key, l.days, count(*), sum(l.casts), sum(l.cost)
