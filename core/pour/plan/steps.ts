@@ -61,9 +61,9 @@ interface StepDefinition {
 }
 
 /**
- * What the caster does next, finer than a stage: every step there is, in the order of the job. What it records, how long it
- * takes and its clock follow from here; its words, caution and screen are in the app, held to this list by its type. A step of the caster's own is `own`:
- * its stage and name are its own as well (`OwnStep`).
+ * What the caster does next, finer than a stage: every step there is, in the order of the job. What it records, how long
+ * it takes and its clock follow from here; its words, caution and screen are in the app, held to this list by its type. A
+ * step of the caster's own is `own`: its stage and name are its own as well (`OwnStep`).
  */
 export const STEP = {
   prepare: {
