@@ -3,28 +3,21 @@ import {
   AIR_TRAPS,
   BUILDS,
   FLEXES,
-  GRAINS,
-  GROUND_FIRMNESS,
-  LAYERS_BELOW,
   MAX_PROFILE_NODES,
   MOULD_MATERIALS,
   OPENINGS,
   PURPOSES,
   SUPPORTS,
-  TYPICAL_PARTS,
   UNDERCUTS,
+  WAYS,
   describeCavity,
   type CavityDescription,
   type CavityShape,
-  type GroundFirmness,
-  type Grain,
+  type Figure,
   type MouldFacts,
   type MouldKind,
-  type TypicalPart,
   type VolumeMethod,
 } from '../core/mould'
-import { MOST_VOLUME_ML, MOST_WEIGHED_G } from '../core/bounds'
-import { PLASTER_CLASS_IDS } from '../core/plaster'
 import type { FaultKind } from '../core/finish'
 import type { MouldDamage, MouldUse } from '../core/pour'
 import type { Provenance } from '../core/provenance'
@@ -34,8 +27,6 @@ import { id, name, revision, text } from './text'
 /** Moulds as they cross the wire and as files hold them. Lengths mm, volumes ml, areas mm², masses g. */
 
 const length = z.number().min(0).max(10_000)
-const volume = z.number().min(0).max(MOST_VOLUME_ML)
-const keysOf = <K extends string>(of: Record<K, unknown>) => Object.keys(of) as [K, ...K[]]
 
 const shapeSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('box'), lengthMm: length, widthMm: length, depthMm: length }),
@@ -75,86 +66,33 @@ const profileSchema = z
   )
   .max(MAX_PROFILE_NODES)
 
-const volumeMethodSchema = z.discriminatedUnion('by', [
-  z.object({ by: z.literal('known'), volumeMl: volume, plusMinusPct: z.number().min(0).max(50) }),
+function schemaOf(figure: Figure): z.ZodType {
+  switch (figure.is) {
+    case 'number':
+      return z.number().min(figure.min).max(figure.max)
+    case 'number_or_none':
+      return z.number().min(figure.min).max(figure.max).nullable()
+    case 'one_of':
+      return z.enum(figure.of)
+    case 'yes_no':
+      return z.boolean()
+    case 'profile':
+      return profileSchema
+    case 'shape':
+      return shapeSchema
+  }
+}
+const waySchemas = WAYS.map(({ by, figures }) =>
   z.object({
-    by: z.literal('water_fill'),
-    reading: z.enum(['weighed', 'measured']),
-    massG: z.number().min(0).max(MOST_WEIGHED_G),
-    volumeMl: volume,
-    waterTempC: z.number().min(0).max(60),
+    by: z.literal(by),
+    ...Object.fromEntries(Object.entries(figures).map(([key, figure]) => [key, schemaOf(figure)])),
   }),
-  z.object({
-    by: z.literal('dry_fill'),
-    grain: z.enum(keysOf<Grain>(GRAINS)),
-    pouredMl: volume,
-    narrowestMm: length,
-  }),
-  z.object({ by: z.literal('shape'), shape: shapeSchema }),
-  z.object({
-    by: z.literal('profile'),
-    outer: profileSchema,
-    inner: profileSchema,
-    fillHeightMm: length.nullable(),
-  }),
-  z.object({
-    by: z.literal('ground'),
-    dam: z.enum(['ring', 'frame']),
-    diameterMm: length,
-    lengthMm: length,
-    widthMm: length,
-    printDepthMm: length,
-    printSharePct: z.number().min(0).max(100),
-    coverMm: length,
-    ground: z.enum(keysOf<GroundFirmness>(GROUND_FIRMNESS)),
-  }),
-  z.object({
-    by: z.literal('displacement'),
-    container: z.enum(['round', 'square']),
-    diameterMm: length,
-    lengthMm: length,
-    widthMm: length,
-    fillDepthMm: length,
-    object: z.enum(['displaced', 'typical']),
-    displacedMl: volume,
-    typical: z.enum(keysOf<TypicalPart>(TYPICAL_PARTS)),
-    objectWidthMm: length,
-    objectDepthMm: length,
-    gelRatio: z.enum(['by_volume', 'by_label']),
-    gelPowderGPer100Ml: z.number().min(1).max(200),
-    gelWorkMin: z.number().min(0.5).max(30),
-  }),
-  z.object({
-    by: z.literal('shell'),
-    object: z.enum(['block', 'round', 'ball', 'area']),
-    lengthMm: length,
-    widthMm: length,
-    diameterMm: length,
-    heightMm: length,
-    areaMm2: z.number().min(0).max(1e8),
-    thicknessMm: length,
-    onBoard: z.boolean(),
-    layerMm: z.number().min(1).max(500),
-    batchMl: z.number().min(50).max(100_000),
-  }),
-  z.object({
-    by: z.literal('top_up'),
-    outline: z.enum(['rectangle', 'round', 'area']),
-    lengthMm: length,
-    widthMm: length,
-    diameterMm: length,
-    areaMm2: z.number().min(0).max(1e8),
-    depthMm: length,
-    below: z.enum(LAYERS_BELOW),
-  }),
-  z.object({
-    by: z.literal('weighed_cast'),
-    massG: z.number().min(0).max(MOST_WEIGHED_G),
-    state: z.enum(['dry', 'wet']),
-    classId: z.enum(PLASTER_CLASS_IDS),
-    consistency: z.number().min(19).max(200),
-  }),
-]) satisfies z.ZodType<VolumeMethod>
+)
+// Which figures a way has is known to the types from the same table, past what inference can follow.
+const volumeMethodSchema = z.discriminatedUnion(
+  'by',
+  waySchemas as unknown as [(typeof waySchemas)[number]],
+) as unknown as z.ZodType<VolumeMethod, VolumeMethod>
 
 /** How a volume was found, as a shape: whether it can be cast was asked when it was described. */
 export const storedCavitySchema = z.object({

@@ -6,7 +6,7 @@ import { computed } from 'vue'
 import { useUnits } from '~/parts/show/useUnits'
 import { counted } from '~/parts/show/counted'
 import { MATERIAL_WORDS, PURPOSE_WORDS, WEAR_WORDS } from '~/parts/words/mould'
-import { pictured, sectionOf } from '~/parts/mould/section'
+import { pictured, sectionOf } from '~/parts/mould/ways'
 import { castsOf, wearOfCard } from '~/parts/mould/shelf'
 import type { MouldCard } from '~~/shared/moulds'
 

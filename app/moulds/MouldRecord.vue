@@ -10,13 +10,12 @@ import { useWorkshop } from '~/stores/workshop'
 import {
   DAMAGE_WORDS,
   MATERIAL_WORDS,
-  METHOD_WORDS,
   PURPOSE_WORDS,
   VOLUME_ISSUE_WORDS,
   WEAR_WORDS,
 } from '~/parts/words/mould'
 import { counted } from '~/parts/show/counted'
-import { pictured, sectionOf } from '~/parts/mould/section'
+import { pictured, sectionOf, shownWay } from '~/parts/mould/ways'
 import { castsOf, wearOfCard } from '~/parts/mould/shelf'
 import { momentText } from '~/parts/show/time'
 import { ERROR_WORDS } from '~/parts/words/errors'
@@ -37,10 +36,10 @@ const ways = computed(() => {
   if (!card.value) return ''
   const { parts, check, cavities } = card.value.volume
   const names = parts.map(
-    (p) => `${p.role === 'subtract' ? 'less ' : ''}${METHOD_WORDS[p.method.by].name.toLowerCase()}`,
+    (p) => `${p.role === 'subtract' ? 'less ' : ''}${shownWay(p.method).name.toLowerCase()}`,
   )
   const times = cavities > 1 ? `, ${counted(cavities, 'cavity')}` : ''
-  return `${names.join(', ')}${times}${check ? `; checked by ${METHOD_WORDS[check.by].name.toLowerCase()}` : ''}`
+  return `${names.join(', ')}${times}${check ? `; checked by ${shownWay(check).name.toLowerCase()}` : ''}`
 })
 
 const asking = ref(false)

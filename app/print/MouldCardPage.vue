@@ -12,7 +12,7 @@ import {
   TACTIC_WORDS,
 } from '~/parts/words/mould'
 import { plasterOf } from '~/parts/plaster/plasterChoice'
-import { pictured, sectionOf } from '~/parts/mould/section'
+import { pictured, sectionOf } from '~/parts/mould/ways'
 
 const { id } = defineProps<{ id: string }>()
 const workshop = useWorkshop()

@@ -1,7 +1,7 @@
 import { LEAST_VOLUME_ML, MOST_VOLUME_ML } from '../bounds'
 import type { Issue } from '../errors'
 import { weakestProvenance } from '../provenance'
-import { findVolume, type VolumeFinding, type VolumeIssueCode, type VolumeMethod } from './methods'
+import { findVolume, type VolumeFinding, type VolumeIssueCode, type VolumeMethod } from './ways'
 
 /** One piece of a cavity: a body, a base, a pour reservoir; or a core or well to take off. */
 export interface CavityPart {

@@ -15,7 +15,7 @@ export {
   wallThickness,
 } from './profile'
 export type { ProfileFaultCode, ProfileNode, Undercut, WallThickness } from './profile'
-export * from './methods'
+export * from './ways'
 export * from './describe'
 export * from './working'
 export * from './facts'

@@ -4,9 +4,10 @@ import {
   coveredAreaMm2,
   objectVolumeMl,
   shellVolumeMm3,
+  type Displacement,
   type LayerBelow,
-  type VolumeMethod,
-} from './methods'
+  type Shell,
+} from './ways'
 
 /** What some ways of moulding ask for besides plaster: gel for an impression, coats for a shell, a key for a layer. */
 
@@ -30,7 +31,7 @@ const GEL_AT_MOST = 1.25
  * Gel for an impression: the container to its fill line less the object. The water to take is the gel wanted, so that
  * it is never too little: what the powder adds, if anything, stands over.
  */
-export function gelPlan(m: Extract<VolumeMethod, { by: 'displacement' }>): GelPlan {
+export function gelPlan(m: Displacement): GelPlan {
   const gelMl = Math.max(0, containerVolumeMl(m) - objectVolumeMl(m))
   return {
     gelMl,
@@ -62,8 +63,7 @@ export interface ShellPlan {
 const AREA_RULE_ML_M2 = 10_000
 const AREA_RULE_MM = 12
 
-const layersOfShell = (m: Extract<VolumeMethod, { by: 'shell' }>) =>
-  Math.max(1, Math.ceil(m.thicknessMm / m.layerMm - 1e-9))
+const layersOfShell = (m: Shell) => Math.max(1, Math.ceil(m.thicknessMm / m.layerMm - 1e-9))
 
 /** Layers in which a cavity is built up: those of its thickest shell, or one pour. */
 export function layersOf(volume: CavityDescription): number {
@@ -71,7 +71,7 @@ export function layersOf(volume: CavityDescription): number {
 }
 
 /** @param waterPerSlurry water in a volume of slurry, 0–1, of the mix that will be used. */
-export function shellPlan(m: Extract<VolumeMethod, { by: 'shell' }>, waterPerSlurry: number): ShellPlan {
+export function shellPlan(m: Shell, waterPerSlurry: number): ShellPlan {
   const layers = layersOfShell(m)
   const volumeMl = shellVolumeMm3(m) / 1000
   return {

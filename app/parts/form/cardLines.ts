@@ -6,7 +6,8 @@ import type { Settings } from '~~/shared/contracts'
 import type { MouldInput, MouldSetInput } from '~~/shared/moulds'
 import type { BagInput, PlasterInput, RecipeInput } from '~~/shared/stock'
 import { ADDITION_WORDS, KEEPING_WORDS, SET_TEST_WORDS } from '~/parts/words/mix'
-import { METHOD_WORDS, PURPOSE_WORDS, factLines } from '~/parts/words/mould'
+import { shownWay } from '~/parts/mould/ways'
+import { PURPOSE_WORDS, factLines } from '~/parts/words/mould'
 import { PACKING_WORDS, PLASTER_CLASS_WORDS } from '~/parts/words/plaster'
 
 /** A card in words, line by line, so that two of them can be laid side by side. */
@@ -96,7 +97,7 @@ export function mouldLines(
       const found = describeCavity(described)
       return [
         ['Holds', found.ok ? volume(found.finding.volumeMl) : 'cannot be cast'],
-        ['How that was found', parts.map((p) => METHOD_WORDS[p.method.by].name).join(', ')],
+        ['How that was found', parts.map((p) => shownWay(p.method).name).join(', ')],
       ]
     },
     thicknessMm: ['Thickness', length],

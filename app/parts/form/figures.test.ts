@@ -6,7 +6,8 @@ import { parseQuantity, type QuantityKind, type UnitSystem } from '#core/units'
 import type { BowlCard } from '~~/shared/stock'
 import { TEST_SETTINGS, testPlan } from '../../../tests/unit/plans'
 import { counted } from '~/parts/show/counted'
-import { FIRST_METHODS, FIRST_SHAPES } from '~/parts/mould/methodFields'
+import { SHOWN_WAYS } from '~/parts/mould/ways'
+import { FIRST_SHAPES } from '~/parts/mould/ways/shape'
 import { firstMouldDraft, thicknessOf, wayBrings } from '~/parts/mould/mouldDraft'
 import { emptyDraft, planOf, remedyDraft } from '~/plan/planDraft'
 import { bagStateOf } from '~/parts/plaster/plasterChoice'
@@ -102,15 +103,15 @@ describe('what a way of finding the volume brought along', () => {
   const after = (...ways: VolumeMethod[]) =>
     ways.reduce((draft, way) => ({ ...draft, ...wayBrings(draft, way) }), firstMouldDraft())
   it('leaves again with it', () => {
-    expect(after(FIRST_METHODS.ground)).toMatchObject({ purpose: 'print', facts: usualFacts('sand_soil') })
-    expect(after(FIRST_METHODS.ground, FIRST_METHODS.shell).facts).toEqual(usualFacts('wet_clay'))
-    expect(after(FIRST_METHODS.ground, FIRST_METHODS.shell, cylinder)).toMatchObject({
+    expect(after(SHOWN_WAYS.ground.first)).toMatchObject({ purpose: 'print', facts: usualFacts('sand_soil') })
+    expect(after(SHOWN_WAYS.ground.first, SHOWN_WAYS.shell.first).facts).toEqual(usualFacts('wet_clay'))
+    expect(after(SHOWN_WAYS.ground.first, SHOWN_WAYS.shell.first, cylinder)).toMatchObject({
       purpose: 'figure',
       facts: usualFacts('silicone'),
     })
   })
   it('unless the caster chose it', () => {
-    const chosen = { ...after(FIRST_METHODS.ground), facts: usualFacts('wood'), purpose: 'tile' as const }
+    const chosen = { ...after(SHOWN_WAYS.ground.first), facts: usualFacts('wood'), purpose: 'tile' as const }
     expect(wayBrings(chosen, cylinder)).toMatchObject({ purpose: 'tile', facts: usualFacts('wood') })
   })
   it('a slab is a drying slab, and dries like one', () => {

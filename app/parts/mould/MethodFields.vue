@@ -3,12 +3,12 @@
 import { computed } from 'vue'
 import type { VolumeMethod } from '#core/mould'
 import { useUnits } from '~/parts/show/useUnits'
-import { fieldValue, fieldsOf, withField } from './methodFields'
+import { fieldValue, shownWay, withField } from './ways'
 
 const method = defineModel<VolumeMethod>({ required: true })
 const emit = defineEmits<{ problem: [field: string, message: string] }>()
 const units = useUnits()
-const fields = computed(() => fieldsOf(method.value, units.volume))
+const fields = computed(() => shownWay(method.value).fields(method.value, units.volume))
 const put = (path: string, value: unknown) => (method.value = withField(method.value, path, value))
 </script>
 

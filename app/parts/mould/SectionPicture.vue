@@ -8,7 +8,7 @@ import { useElementSize } from '@vueuse/core'
 import { computed, useId, useTemplateRef } from 'vue'
 import type { MouldMaterial } from '#core/mould'
 import { useUnits } from '~/parts/show/useUnits'
-import type { Dimension, SectionDrawing } from './section'
+import type { Dimension, SectionDrawing } from './ways/drawing'
 
 const props = defineProps<{
   drawing: SectionDrawing

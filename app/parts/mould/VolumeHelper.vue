@@ -15,10 +15,10 @@ import {
   type VolumeMethod,
 } from '#core/mould'
 import { useUnits } from '~/parts/show/useUnits'
-import { shapeOptions } from './methodFields'
 import { useVolumeParts } from './useVolumeParts'
-import { METHOD_WORDS, NOTE_WORDS, VOLUME_ISSUE_WORDS } from '~/parts/words/mould'
-import { sectionOf } from './section'
+import { NOTE_WORDS, VOLUME_ISSUE_WORDS } from '~/parts/words/mould'
+import { sectionOf, shownWay } from './ways'
+import { shapeOptions } from './ways/shape'
 
 const props = defineProps<{ material: MouldMaterial }>()
 const volume = defineModel<CavityDescription>({ required: true })
@@ -67,9 +67,7 @@ const parts = computed(() =>
   }),
 )
 function labelOf(m: VolumeMethod): string {
-  return m.by === 'shape'
-    ? shapeOptions.find((s) => s.value === m.shape.kind)!.label
-    : METHOD_WORDS[m.by].name
+  return m.by === 'shape' ? shapeOptions.find((s) => s.value === m.shape.kind)!.label : shownWay(m).name
 }
 const checkMl = computed(() => {
   if (!volume.value.check) return ''
@@ -106,7 +104,7 @@ const pictureLabel = computed(() => {
         <b>≟</b> {{ labelOf(volume.check) }} <span class="soft">{{ checkMl }}</span>
       </button>
     </div>
-    <p class="soft how">{{ METHOD_WORDS[method.by].how }}</p>
+    <p class="soft how">{{ shownWay(method).how }}</p>
     <ChoicePills
       v-if="method.by === 'shape'"
       :model-value="method.shape.kind"

@@ -1,49 +1,23 @@
 <script setup lang="ts">
 /** The ways to find a volume, as pictures to press. Usage: <VolumeWays :by="method.by" @choose="…" /> */
-import {
-  Box,
-  CircleDot,
-  Droplets,
-  Footprints,
-  Hand,
-  Layers2,
-  PencilRuler,
-  Scale,
-  Spline,
-  Wheat,
-} from '@lucide/vue'
-import type { Component } from 'vue'
-import { VOLUME_METHODS, type VolumeMethod } from '#core/mould'
-import { METHOD_WORDS } from '~/parts/words/mould'
+import { WAYS, type VolumeBy } from '#core/mould'
+import { SHOWN_WAYS } from './ways'
 
-const { by: chosen } = defineProps<{ by: VolumeMethod['by'] }>()
-const emit = defineEmits<{ choose: [by: VolumeMethod['by']] }>()
-
-const ICONS: Record<VolumeMethod['by'], Component> = {
-  water_fill: Droplets,
-  dry_fill: Wheat,
-  shape: Box,
-  profile: Spline,
-  ground: Footprints,
-  displacement: Hand,
-  shell: CircleDot,
-  top_up: Layers2,
-  weighed_cast: Scale,
-  known: PencilRuler,
-}
+const { by: chosen } = defineProps<{ by: VolumeBy }>()
+const emit = defineEmits<{ choose: [by: VolumeBy] }>()
 </script>
 
 <template>
   <div class="ways" role="group" aria-label="How the volume is found">
     <button
-      v-for="way in VOLUME_METHODS"
-      :key="way"
+      v-for="{ by } in WAYS"
+      :key="by"
       type="button"
       class="way"
-      :aria-pressed="chosen === way"
-      @click="emit('choose', way)"
+      :aria-pressed="chosen === by"
+      @click="emit('choose', by)"
     >
-      <component :is="ICONS[way]" :size="22" aria-hidden="true" />{{ METHOD_WORDS[way].name }}
+      <component :is="SHOWN_WAYS[by].icon" :size="22" aria-hidden="true" />{{ SHOWN_WAYS[by].name }}
     </button>
   </div>
 </template>

@@ -8,7 +8,7 @@ import {
   type VolumeMethod,
 } from '#core/mould'
 import type { MouldCard, MouldInput } from '~~/shared/moulds'
-import { FIRST_METHODS } from './methodFields'
+import { SHOWN_WAYS, shownWay } from './ways'
 
 /** A mould being described: as far as it goes, with whatever cannot be cast yet left as typed. */
 export interface MouldDraft {
@@ -38,7 +38,7 @@ export function firstMouldDraft(): MouldDraft {
     purpose: 'figure',
     facts: usualFacts('silicone'),
     volume: {
-      parts: [{ role: 'add', count: 1, method: FIRST_METHODS.shape }],
+      parts: [{ role: 'add', count: 1, method: SHOWN_WAYS.shape.first }],
       cavities: 1,
       check: null,
       trust: 'parts',
@@ -53,20 +53,6 @@ export function firstMouldDraft(): MouldDraft {
   }
 }
 
-interface Hint {
-  facts?: MouldFacts
-  purpose?: Purpose
-}
-
-/** What a way of finding the volume says of the mould and its piece. */
-function hintOf(method: VolumeMethod): Hint {
-  if (method.by === 'ground') return { facts: usualFacts('sand_soil'), purpose: 'print' }
-  if (method.by === 'displacement') return { facts: usualFacts('alginate'), purpose: 'figure' }
-  if (method.by === 'shell') return { facts: usualFacts('wet_clay'), purpose: 'shell' }
-  if (method.by === 'shape' && method.shape.kind === 'slab') return { purpose: 'slab' }
-  return {}
-}
-
 const same = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b)
 
 /**
@@ -78,7 +64,7 @@ export function wayBrings(draft: MouldDraft, method: VolumeMethod): Partial<Moul
   const facts = brought?.facts && same(draft.facts, brought.facts.came) ? brought.facts.before : draft.facts
   const purpose =
     brought?.purpose && draft.purpose === brought.purpose.came ? brought.purpose.before : draft.purpose
-  const hint = hintOf(method)
+  const hint = shownWay(method).hint(method)
   return {
     facts: hint.facts ?? facts,
     purpose: hint.purpose ?? purpose,

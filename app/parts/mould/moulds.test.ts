@@ -1,12 +1,13 @@
 import { expect, it } from 'vitest'
-import { VOLUME_METHODS, findVolume, mouldKindOf, type VolumeMethod } from '#core/mould'
+import { WAYS, findVolume, mouldKindOf, type VolumeMethod } from '#core/mould'
 import { FIRST_SCOOP } from '#core/pour'
 import { labelOfClass } from '#core/stock'
 import type { MouldCard, MouldSet } from '~~/shared/moulds'
 import { mouldInputSchema } from '~~/shared/moulds'
 import type { PlasterCard } from '~~/shared/stock'
 import { TEST_SETTINGS } from '../../../tests/unit/plans'
-import { FIRST_METHODS, FIRST_SHAPES, fieldValue, fieldsOf, withField } from './methodFields'
+import { SHOWN_WAYS, fieldValue, pictured, sectionOf, shownWay, withField } from './ways'
+import { FIRST_SHAPES } from './ways/shape'
 import { firstMouldDraft, mouldDraftOf, mouldInputOf, thicknessOf } from './mouldDraft'
 import {
   draftOf,
@@ -20,7 +21,6 @@ import {
 } from '~/plan/planDraft'
 import { plasterOf } from '~/parts/plaster/plasterChoice'
 import { innerFrom, insertAfter, moveNode, removeNode } from './profileEdit'
-import { pictured, sectionOf } from './section'
 import { shelfOf, type ShelfQuery } from './shelf'
 
 const plasters: PlasterCard[] = [
@@ -152,7 +152,9 @@ it('keeps a mould as it was described', () => {
 })
 
 const everyMethod: VolumeMethod[] = [
-  ...VOLUME_METHODS.filter((by) => by !== 'shape').map((by) => FIRST_METHODS[by]),
+  ...WAYS.map((w) => w.by)
+    .filter((by) => by !== 'shape')
+    .map((by) => SHOWN_WAYS[by].first),
   ...Object.values(FIRST_SHAPES).map((shape): VolumeMethod => ({ by: 'shape', shape })),
 ]
 
@@ -162,7 +164,7 @@ it.each(everyMethod.map((m) => [m.by === 'shape' ? m.shape.kind : m.by, m] as co
     const result = findVolume(method)
     expect(result.issues).toEqual([])
     expect(result.ok).toBe(true)
-    for (const field of fieldsOf(method, (ml) => `${ml} ml`)) {
+    for (const field of shownWay(method).fields(method, (ml) => `${ml} ml`)) {
       const value = fieldValue(method, field.path)
       expect(value, field.path).toBeDefined()
       expect(fieldValue(withField(method, field.path, value), field.path)).toBe(value)
@@ -187,12 +189,12 @@ it('a drawing follows its figures: twice the depth, twice as high', () => {
 })
 
 it('pictures the way that knows the form', () => {
-  const volume = { ...firstMouldDraft().volume, check: FIRST_METHODS.water_fill }
+  const volume = { ...firstMouldDraft().volume, check: SHOWN_WAYS.water_fill.first }
   expect(pictured(volume).by).toBe('shape')
   const turned = {
     ...volume,
-    parts: [{ ...volume.parts[0]!, method: FIRST_METHODS.known }],
-    check: FIRST_METHODS.profile,
+    parts: [{ ...volume.parts[0]!, method: SHOWN_WAYS.known.first }],
+    check: SHOWN_WAYS.profile.first,
   }
   expect(pictured(turned).by).toBe('profile')
 })
@@ -210,7 +212,7 @@ it('finds, filters and sorts the shelf', () => {
 })
 
 it('edits a profile without leaving the axis or the last two points', () => {
-  const { outer } = FIRST_METHODS.profile
+  const { outer } = SHOWN_WAYS.profile.first
   expect(moveNode(outer, 1, -5, 3.4, 1)[1]).toEqual({ radiusMm: 0, heightMm: 3, smooth: false })
   expect(insertAfter(outer, 0)[1]).toMatchObject({ radiusMm: 20, heightMm: 0 })
   expect(removeNode(outer.slice(0, 2), 0)).toHaveLength(2)

@@ -1,6 +1,7 @@
 import { computed, markRaw, ref, watch, type ModelRef } from 'vue'
-import type { CavityDescription, CavityPart, CavityShape, VolumeMethod } from '#core/mould'
-import { FIRST_METHODS, FIRST_SHAPES } from './methodFields'
+import type { CavityDescription, CavityPart, CavityShape, VolumeBy, VolumeMethod } from '#core/mould'
+import { SHOWN_WAYS } from './ways'
+import { FIRST_SHAPES } from './ways/shape'
 
 /**
  * The parts of a described volume under the hand: which is being described, and every way to change it.
@@ -44,12 +45,12 @@ export function useVolumeParts(
   // What was typed for another way or form is still there when one comes back to it.
   const typedBefore = new Map<string, VolumeMethod>()
   const keyOf = (m: VolumeMethod) => `${slot.value}.${m.by}${m.by === 'shape' ? `.${m.shape.kind}` : ''}`
-  function chooseWay(by: VolumeMethod['by']) {
+  function chooseWay(by: VolumeBy) {
     if (by === method.value.by) return
     typedBefore.set(keyOf(method.value), method.value)
     typedBefore.set(`${slot.value}.${method.value.by}`, method.value)
     clearProblems()
-    putMethod(typedBefore.get(`${slot.value}.${by}`) ?? FIRST_METHODS[by])
+    putMethod(typedBefore.get(`${slot.value}.${by}`) ?? SHOWN_WAYS[by].first)
     if (slot.value === 0) told.way(method.value)
   }
   function chooseShape(kind: CavityShape['kind']) {
@@ -83,7 +84,7 @@ export function useVolumeParts(
   }
   function addCheck() {
     const by = volume.value.parts.some((p) => p.method.by === 'water_fill') ? 'shape' : 'water_fill'
-    putVolume({ check: FIRST_METHODS[by] })
+    putVolume({ check: SHOWN_WAYS[by].first })
     slot.value = 'check'
   }
 

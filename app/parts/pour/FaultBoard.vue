@@ -6,7 +6,7 @@
 import { computed, ref, useTemplateRef, watch } from 'vue'
 import type { Spot } from '#core/finish'
 import type { PourOutlook } from '#core/pour'
-import { pictured, sectionOf } from '~/parts/mould/section'
+import { pictured, sectionOf } from '~/parts/mould/ways'
 import { rounded } from '~/parts/show/figures'
 import { usePhotos } from '~/stores/photos'
 

@@ -1,11 +1,7 @@
 import type {
   AirTactic,
-  CavityShape,
   DescriptionIssueCode,
-  Grain,
-  GroundFirmness,
   KeyingStep,
-  LayerBelow,
   LetGoCode,
   MouldFacts,
   MouldKind,
@@ -14,8 +10,6 @@ import type {
   Purpose,
   ReleaseCode,
   ThicknessCode,
-  TypicalPart,
-  VolumeMethod,
   VolumeNote,
   WearAdvice,
 } from '#core/mould'
@@ -105,65 +99,6 @@ export const PURPOSE_WORDS: Record<Purpose, string> = {
   shell: 'Investment shell',
   mother_mould: 'Mother mould',
   prop: 'Prop that must break',
-}
-
-export const METHOD_WORDS: Record<VolumeMethod['by'], { name: string; how: string }> = {
-  water_fill: {
-    name: 'Water',
-    how: 'Fill it with water to the pour line, then weigh or measure what went in.',
-  },
-  dry_fill: {
-    name: 'Grains',
-    how: 'For what must not get wet: fill it with grains, level, pour them into a jug.',
-  },
-  shape: { name: 'Shape', how: 'Inside measurements, depth to the pour line.' },
-  profile: { name: 'Turned profile', how: 'Draw half of a round form; it is turned about its axis.' },
-  ground: {
-    name: 'Print in the ground',
-    how: 'The dam, the print, and how much plaster over its highest point.',
-  },
-  displacement: { name: 'Cast through gel', how: 'A container of skin-safe gel, and what is held in it.' },
-  shell: { name: 'Even shell', how: 'A coat of even thickness around an object.' },
-  top_up: { name: 'Second layer', how: 'Area and depth of what goes on top.' },
-  weighed_cast: { name: 'Weighed cast', how: 'The weight of a cast this mould gave before.' },
-  known: { name: 'Known', how: 'You know what it holds.' },
-}
-
-export const SHAPE_WORDS: Record<CavityShape['kind'], string> = {
-  box: 'Box',
-  slab: 'Slab',
-  cylinder: 'Cylinder',
-  frustum: 'Cone, cut off',
-  bowl: 'Bowl',
-  footed_bowl: 'Bowl with foot',
-  ring: 'Ring',
-  half_round: 'Half-round',
-  prism: 'Regular prism',
-}
-
-export const GRAIN_WORDS: Record<Grain, string> = {
-  sand: 'Dry sand',
-  beads: 'Beads',
-  rice: 'Rice',
-  gravel: 'Gravel',
-}
-export const GROUND_WORDS: Record<GroundFirmness, string> = {
-  firm: 'Firm',
-  damp: 'Damp sand',
-  soft: 'Soft mud',
-}
-export const PART_WORDS: Record<TypicalPart, string> = {
-  finger: 'Finger',
-  ear: 'Ear',
-  hand: 'Grown hand',
-  child_hand: 'Child’s hand',
-  foot: 'Grown foot',
-  baby_foot: 'Baby’s foot',
-}
-export const BELOW_WORDS: Record<LayerBelow, string> = {
-  still_soft: 'Still soft',
-  set_today: 'Set, still damp',
-  dry: 'Dry',
 }
 
 export const NOTE_WORDS: Record<VolumeNote, string> = {

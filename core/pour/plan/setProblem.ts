@@ -1,7 +1,7 @@
 import type { SetProblem } from '../../forecast'
 import { heatMix, type HeatPiece, type WallMaterial } from '../../heat'
 import { mixProperties } from '../../mix'
-import { describeCavity, extentOf, type MouldKind, type MouldMaterial } from '../../mould'
+import { describeCavity, extentOf, slabMmOf, type MouldKind, type MouldMaterial } from '../../mould'
 import { settingSigmaLn, type SettingInput } from '../../setting'
 import { mixInputOf } from './mixing'
 import { SUN_W_M2, type PlanMember, type PourPlan } from './plan'
@@ -60,12 +60,8 @@ function bodyOf(member: PlanMember): Body | undefined {
   if (!found.ok || !only) return undefined
   const { method } = only
   if (more.length === 0) {
-    if (method.by === 'shape' && method.shape.kind === 'slab')
-      return { shape: 'slab', sizeMm: method.shape.thicknessMm, even: true }
-    if (method.by === 'ground')
-      return { shape: 'slab', sizeMm: method.coverMm + method.printDepthMm / 2, even: true }
-    if (method.by === 'shell') return { shape: 'slab', sizeMm: method.thicknessMm, even: true }
-    if (method.by === 'top_up') return { shape: 'slab', sizeMm: method.depthMm, even: true }
+    const slabMm = slabMmOf(method)
+    if (slabMm !== undefined) return { shape: 'slab', sizeMm: slabMm, even: true }
   }
   const { finding } = found
   const areaMm2 = finding.surfaceMm2 ?? finding.check?.surfaceMm2
