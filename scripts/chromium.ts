@@ -1,4 +1,4 @@
-export const CHROMIUM_PATH = '/usr/bin/chromium'
+export const CHROMIUM_PATH = '/usr/bin/chromium-headless-shell'
 
 /** Debian's Chromium, headless, quiet on the network and able to reach this machine only. */
 export const CHROMIUM_ARGS = [

@@ -10,14 +10,14 @@ const emit = defineEmits<{ choose: [by: VolumeBy] }>()
 <template>
   <div class="ways" role="group" aria-label="How the volume is found">
     <button
-      v-for="{ by } in WAYS"
-      :key="by"
+      v-for="way in WAYS"
+      :key="way.by"
       type="button"
       class="way"
-      :aria-pressed="chosen === by"
-      @click="emit('choose', by)"
+      :aria-pressed="chosen === way.by"
+      @click="emit('choose', way.by)"
     >
-      <component :is="SHOWN_WAYS[by].icon" :size="22" aria-hidden="true" />{{ SHOWN_WAYS[by].name }}
+      <component :is="SHOWN_WAYS[way.by].icon" :size="22" aria-hidden="true" />{{ SHOWN_WAYS[way.by].name }}
     </button>
   </div>
 </template>
