@@ -9,7 +9,8 @@ export default ts.config(
   { ignores: ['.nuxt/', '.output/', 'node_modules/', 'test-results/', 'playwright-report/'] },
   js.configs.recommended,
   ...ts.configs.recommended,
-  ...vue.configs['flat/recommended'],
+  // Nothing else knows of Vue, and looking for it there costs a fifth of the time.
+  ...vue.configs['flat/recommended'].map((config) => ({ files: ['app/**/*.{ts,vue}'], ...config })),
   {
     files: ['**/*.vue'],
     languageOptions: { parser: vueParser, parserOptions: { parser: ts.parser } },

@@ -1,8 +1,8 @@
 import { connect, type Socket } from 'node:net'
+import { backOffMs } from '../shared/backOff'
 import { DEVICE_PROTOCOL, LineCutter } from '../shared/deviceLine'
 
-const LEAST_WAIT_MS = 200
-const MOST_WAIT_MS = 5000
+const RECONNECT = { firstMs: 200, longestMs: 5000 }
 
 /** A device's end of the line: says hello, comes again where it is cut, hands on what it is told. */
 export class DeviceLine {
@@ -41,10 +41,7 @@ export class DeviceLine {
       this.socket = undefined
       if (!this.plugged) return
       this.failures += 1
-      this.again = setTimeout(
-        () => this.open(),
-        Math.min(MOST_WAIT_MS, LEAST_WAIT_MS * 2 ** Math.min(this.failures, 6)),
-      )
+      this.again = setTimeout(() => this.open(), backOffMs(this.failures, RECONNECT))
     })
   }
 

@@ -9,8 +9,8 @@ import { putPlaster } from '../server/services/plasters'
 import { faultTags, rebuildSummaries, searchable, sumFigures } from '../server/services/summaries'
 import { poursById } from '../server/services/pours'
 import { mouldInputSchema } from '../shared/moulds'
-import { DEMO_PLASTERS } from './demoPlasters'
-import { DEMO_MOULDS } from './demoMoulds'
+import { DEMO_PLASTERS } from './demo/plasters'
+import { DEMO_MOULDS } from './demo/moulds'
 
 const MOULDS = 100
 const BAGS = 60

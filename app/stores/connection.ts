@@ -1,5 +1,6 @@
 import { defineStore } from 'pinia'
 import { ref } from 'vue'
+import { backOffMs } from '~~/shared/backOff'
 import { BEAT_MS, type BeatMessage, type ChangeMessage, type HelloMessage } from '~~/shared/changes'
 import type { LiveMessage } from '~~/shared/devices'
 import { callApi, lookAtDisk } from './api'
@@ -14,8 +15,7 @@ import { useUpkeep } from './upkeep'
 import { onWindowMessage, tellWindows, whenLeading } from './windows'
 import { useWorkshop } from './workshop'
 
-const RECONNECT_MS = 1000
-const LONGEST_RECONNECT_MS = 15_000
+const RECONNECT = { firstMs: 1000, longestMs: 15_000 }
 /** A device says that it is here at the least this often. */
 const LOOK_EVERY_MS = 3000
 /** Silence for longer, and nobody is there any more. */
@@ -87,8 +87,7 @@ export const useConnection = defineStore('connection', () => {
     clearTimeout(again)
     failedLoads = incomplete.value ? failedLoads + 1 : 0
     if (failedLoads === 0) return
-    const waitMs = Math.min(LONGEST_RECONNECT_MS, RECONNECT_MS * 2 ** Math.min(failedLoads, 5))
-    again = setTimeout(() => void load().then(() => pours.refresh()), waitMs)
+    again = setTimeout(() => void load().then(() => pours.refresh()), backOffMs(failedLoads, RECONNECT))
   }
 
   let lookedMs = -Infinity
@@ -115,9 +114,8 @@ export const useConnection = defineStore('connection', () => {
     source = undefined
     setConnected(false)
     clearTimeout(reconnecting)
-    const waitMs = Math.min(LONGEST_RECONNECT_MS, RECONNECT_MS * 2 ** Math.min(failures, 5))
     failures += 1
-    reconnecting = setTimeout(connect, waitMs)
+    reconnecting = setTimeout(connect, backOffMs(failures, RECONNECT))
   }
 
   function connect() {

@@ -1,6 +1,7 @@
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
 import type { PourEvent } from '#core/pour'
+import { backOffMs } from '~~/shared/backOff'
 import type { PostedEvent } from '~~/shared/pourEvents'
 import { callApi, type ApiFailure } from './api'
 import { useBench } from './bench'
@@ -9,8 +10,7 @@ import { placeOf } from './kept'
 import { openEventBox, type EventBox, type Refused, type Unsent } from './eventBox'
 import { onWindowMessage, tellWindows } from './windows'
 
-const RETRY_MS = 2000
-const LONGEST_RETRY_MS = 30_000
+const RETRY = { firstMs: 2000, longestMs: 30_000 }
 /** Where it was kept before the browser's database was used. */
 const OLD_PLACE = 'nine-ripples.outbox'
 
@@ -198,7 +198,7 @@ export const useOutbox = defineStore('outbox', () => {
   function retryLater() {
     failures += 1
     clearTimeout(retry)
-    retry = setTimeout(() => void flush(), Math.min(LONGEST_RETRY_MS, RETRY_MS * 2 ** (failures - 1)))
+    retry = setTimeout(() => void flush(), backOffMs(failures, RETRY))
   }
 
   /** Sends what waits, each pour's events in their order; a pour held up holds up no other. */

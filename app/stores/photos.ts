@@ -1,5 +1,6 @@
 import { defineStore } from 'pinia'
 import { shallowRef } from 'vue'
+import { backOffMs } from '~~/shared/backOff'
 import type { Photo } from '~~/shared/photos'
 import { callApi, sendFile, type ApiFailure, type ApiResult } from './api'
 import { useBench } from './bench'
@@ -8,8 +9,7 @@ import { openPhotoBox, type WaitingPhoto } from './photoBox'
 import { usePours } from './pours'
 
 const PHOTO_TIMEOUT_MS = 120_000
-const RETRY_MS = 3000
-const LONGEST_RETRY_MS = 60_000
+const RETRY = { firstMs: 3000, longestMs: 60_000 }
 
 type Waiting = WaitingPhoto & { url: string }
 
@@ -95,7 +95,7 @@ export const usePhotos = defineStore('photos', () => {
   function retryLater() {
     failures += 1
     clearTimeout(retry)
-    retry = setTimeout(() => void sendWaiting(), Math.min(LONGEST_RETRY_MS, RETRY_MS * 2 ** (failures - 1)))
+    retry = setTimeout(() => void sendWaiting(), backOffMs(failures, RETRY))
   }
 
   /** What the browser still holds, from this window or another: sent now. */

@@ -1,9 +1,7 @@
 import { defineStore } from 'pinia'
-import { ref, shallowRef, watch, type ShallowRef } from 'vue'
+import { computed, ref, shallowRef, watch } from 'vue'
 import type { ChangeMessage } from '~~/shared/changes'
 import type { Settings, SettingsRecord } from '~~/shared/contracts'
-import type { ErrorCode } from '~~/shared/errors'
-import { isUnreadableCard, type UnreadableCard } from '~~/shared/records'
 import type { ImportOutcome, MouldCard, MouldInput, MouldSet, MouldSetInput } from '~~/shared/moulds'
 import type { Photo } from '~~/shared/photos'
 import type { PlaceCard, PlaceInput } from '~~/shared/learning'
@@ -23,7 +21,8 @@ import type { DeviceChannel } from '#core/pour'
 import type { DeviceCard, TareAsk } from '~~/shared/devices'
 import { habits } from './habits'
 import { whyNoPhoto } from './photoFile'
-import { callAllPages, callApi, sendFile, type ApiResult } from './api'
+import { callApi, sendFile, type ApiResult } from './api'
+import { cardList, dropped } from './cardList'
 
 /** Stands in until the workshop's own arrive. */
 const FALLBACK: SettingsRecord = {
@@ -46,11 +45,9 @@ const FALLBACK: SettingsRecord = {
 const PHOTO_TIMEOUT_MS = 120_000
 const SHELF_TIMEOUT_MS = 900_000
 
-type Card = { id: string }
-type Broken = 'moulds' | 'stock' | 'recipes'
-
 const byName = (a: { name: string; id: string }, b: { name: string; id: string }) =>
-  a.name < b.name ? -1 : a.name > b.name ? 1 : a.id < b.id ? -1 : 1
+  a.name < b.name ? -1 : a.name > b.name ? 1 : byId(a, b)
+const byId = (a: { id: string }, b: { id: string }) => (a.id < b.id ? -1 : a.id > b.id ? 1 : 0)
 
 /**
  * What the workshop owns: settings, plasters, bags, bowls, recipes, moulds. Loaded once; from then on the stream brings
@@ -59,92 +56,59 @@ const byName = (a: { name: string; id: string }, b: { name: string; id: string }
 export const useWorkshop = defineStore('workshop', () => {
   const settings = shallowRef<SettingsRecord>(FALLBACK)
   watch(settings, (now) => (habits.value = now), { flush: 'sync' })
-  const plasters = shallowRef<PlasterCard[]>([])
-  const bags = shallowRef<BagCard[]>([])
-  const bowls = shallowRef<BowlCard[]>([])
-  const recipes = shallowRef<Recipe[]>([])
-  const devices = shallowRef<DeviceCard[]>([])
-  /** What was done with the settling bucket, the latest first. */
-  const settling = shallowRef<SettlingEntry[]>([])
-  const places = shallowRef<PlaceCard[]>([])
-  const moulds = shallowRef<MouldCard[]>([])
-  const mouldSets = shallowRef<MouldSet[]>([])
-  /** Cards and recipes that are there and cannot be read: shown as themselves, and everything else goes on. */
-  const unreadable = shallowRef<Record<Broken, UnreadableCard[]>>({ moulds: [], stock: [], recipes: [] })
+  const lists = {
+    plaster: cardList<PlasterCard, PlasterInput>({
+      path: '/api/plasters',
+      as: 'plaster',
+      order: byName,
+      paged: true,
+    }),
+    bag: cardList<BagCard, BagInput>({
+      path: '/api/bags',
+      as: 'bag',
+      order: (a, b) => Number(a.usedUp) - Number(b.usedUp),
+      paged: true,
+    }),
+    bowl: cardList<BowlCard, BowlInput>({
+      path: '/api/bowls',
+      as: 'bowl',
+      order: (a, b) => a.volumeMl - b.volumeMl || byId(a, b),
+    }),
+    recipe: cardList<Recipe, RecipeInput>({ path: '/api/recipes', as: 'recipe', order: byName }),
+    mould: cardList<MouldCard, MouldInput>({
+      path: '/api/moulds',
+      as: 'mould',
+      order: byName,
+      paged: true,
+    }),
+    mould_set: cardList<MouldSet, MouldSetInput>({ path: '/api/mould-sets', as: 'set', order: byName }),
+    device: cardList<DeviceCard>({ path: '/api/devices', as: 'device', order: byName }),
+    place: cardList<PlaceCard, PlaceInput>({ path: '/api/places', as: 'place', order: byName }),
+    /** What was done with the settling bucket, the latest first. */
+    settling: cardList<SettlingEntry>({
+      path: '/api/settling',
+      as: 'settling',
+      order: (a, b) => b.atMs - a.atMs || byId(a, b),
+    }),
+  }
+  const { plaster, bag, bowl, recipe, mould, mould_set: mouldSet, device, place, settling } = lists
+  /** Cards that are there and cannot be read, by where they are shown. */
+  const unreadable = computed(() => ({
+    moulds: mould.unreadable.value,
+    stock: [...plaster.unreadable.value, ...bag.unreadable.value],
+    recipes: recipe.unreadable.value,
+  }))
   const stockLoaded = ref(false)
   const stockFailed = ref(false)
   const mouldsLoaded = ref(false)
   const mouldsFailed = ref(false)
 
-  /** One card, new, changed or gone (null), among the others. */
-  function put<T extends Card>(
-    list: ShallowRef<T[]>,
-    id: string,
-    card: T | UnreadableCard | null,
-    { order, broken }: { order: (a: T, b: T) => number; broken?: Broken },
-  ) {
-    if (broken) {
-      const rest = unreadable.value[broken].filter((c) => c.id !== id)
-      const now = card && isUnreadableCard(card) ? [...rest, card] : rest
-      if (now.length > 0 || unreadable.value[broken].length > 0)
-        unreadable.value = { ...unreadable.value, [broken]: now }
-    }
-    const known = list.value.some((c) => c.id === id)
-    if (!card || isUnreadableCard(card)) {
-      if (known) list.value = list.value.filter((c) => c.id !== id)
-      return
-    }
-    const readable = card as T
-    const others = known ? list.value.map((c) => (c.id === id ? readable : c)) : [...list.value, readable]
-    list.value = others.sort(order)
-  }
-  const putPlaster = (id: string, card: PlasterCard | UnreadableCard | null) =>
-    put(plasters, id, card, { order: byName, broken: 'stock' })
-  const putBag = (id: string, card: BagCard | UnreadableCard | null) =>
-    put(bags, id, card, { order: (a, b) => Number(a.usedUp) - Number(b.usedUp), broken: 'stock' })
-  const putBowl = (id: string, card: BowlCard | null) =>
-    put(bowls, id, card, { order: (a, b) => a.volumeMl - b.volumeMl || (a.id < b.id ? -1 : 1) })
-  const putRecipe = (id: string, card: Recipe | UnreadableCard | null) =>
-    put(recipes, id, card, { order: byName, broken: 'recipes' })
-  const putMould = (id: string, card: MouldCard | UnreadableCard | null) =>
-    put(moulds, id, card, { order: byName, broken: 'moulds' })
-  const putDevice = (id: string, card: DeviceCard | null) => put(devices, id, card, { order: byName })
-  const putPlace = (id: string, card: PlaceCard | null) => put(places, id, card, { order: byName })
-  const putSettling = (id: string, entry: SettlingEntry | null) =>
-    put(settling, id, entry, { order: (a, b) => b.atMs - a.atMs || (a.id < b.id ? -1 : 1) })
-  const putSet = (id: string, card: MouldSet | null) => put(mouldSets, id, card, { order: byName })
-
   /** What the stream brings. */
   function apply(message: Exclude<ChangeMessage, { topic: 'event' | 'pour' }>) {
-    switch (message.topic) {
-      case 'settings':
-        settings.value = message.value
-        return
-      case 'plaster':
-        return putPlaster(message.id, message.value)
-      case 'bag':
-        return putBag(message.id, message.value)
-      case 'bowl':
-        return putBowl(message.id, message.value)
-      case 'recipe':
-        return putRecipe(message.id, message.value)
-      case 'mould':
-        return putMould(message.id, message.value)
-      case 'mould_set':
-        return putSet(message.id, message.value)
-      case 'device':
-        return putDevice(message.id, message.value)
-      case 'place':
-        return putPlace(message.id, message.value)
-      case 'settling':
-        return putSettling(message.id, message.value)
-    }
+    if (message.topic === 'settings') settings.value = message.value
+    else (lists[message.topic].put as (id: string, card: unknown) => void)(message.id, message.value)
   }
 
-  const sorted = <T extends object>(answers: readonly (T | UnreadableCard)[]) => ({
-    read: answers.filter((a): a is T => !isUnreadableCard(a)),
-    broken: answers.filter((a): a is UnreadableCard => isUnreadableCard(a)),
-  })
   async function loadSettings(): Promise<boolean> {
     const answer = await callApi<SettingsRecord>('/api/settings')
     if (answer.ok) settings.value = answer.value
@@ -152,60 +116,21 @@ export const useWorkshop = defineStore('workshop', () => {
   }
   /** Plaster cards and their bags: neither is any use without the other. */
   async function loadStock(): Promise<boolean> {
-    const [cards, found] = await Promise.all([
-      callAllPages<PlasterCard | UnreadableCard>('/api/plasters'),
-      callAllPages<BagCard | UnreadableCard>('/api/bags'),
-    ])
-    stockFailed.value = !cards.ok || !found.ok
-    if (!cards.ok || !found.ok) return false
-    const [ofCards, ofBags] = [sorted<PlasterCard>(cards.value), sorted<BagCard>(found.value)]
-    plasters.value = ofCards.read
-    bags.value = ofBags.read
-    unreadable.value = { ...unreadable.value, stock: [...ofCards.broken, ...ofBags.broken] }
+    const [cards, found] = await Promise.all([plaster.ask(), bag.ask()])
+    stockFailed.value = !cards || !found
+    if (!cards || !found) return false
+    cards()
+    found()
     stockLoaded.value = true
     return true
   }
-  async function loadBowls(): Promise<boolean> {
-    const answer = await callApi<BowlCard[]>('/api/bowls')
-    if (answer.ok) bowls.value = answer.value
-    return answer.ok
-  }
-  async function loadPlaces(): Promise<boolean> {
-    const answer = await callApi<PlaceCard[]>('/api/places')
-    if (answer.ok) places.value = answer.value
-    return answer.ok
-  }
-  async function loadDevices(): Promise<boolean> {
-    const answer = await callApi<DeviceCard[]>('/api/devices')
-    if (answer.ok) devices.value = answer.value
-    return answer.ok
-  }
-  async function loadSettling(): Promise<boolean> {
-    const answer = await callApi<SettlingEntry[]>('/api/settling')
-    if (answer.ok) settling.value = answer.value
-    return answer.ok
-  }
-  async function loadRecipes(): Promise<boolean> {
-    const answer = await callApi<(Recipe | UnreadableCard)[]>('/api/recipes')
-    if (!answer.ok) return false
-    const { read, broken } = sorted<Recipe>(answer.value)
-    recipes.value = read
-    unreadable.value = { ...unreadable.value, recipes: broken }
-    return true
-  }
   async function loadMoulds(): Promise<boolean> {
-    const [cards, sets] = await Promise.all([
-      callAllPages<MouldCard | UnreadableCard>('/api/moulds'),
-      callApi<MouldSet[]>('/api/mould-sets'),
-    ])
-    mouldsFailed.value = !cards.ok
-    if (!cards.ok) return false
-    const { read, broken } = sorted<MouldCard>(cards.value)
-    moulds.value = read
-    unreadable.value = { ...unreadable.value, moulds: broken }
-    if (sets.ok) mouldSets.value = sets.value
+    const [cards, sets] = await Promise.all([mould.ask(), mouldSet.load()])
+    mouldsFailed.value = !cards
+    if (!cards) return false
+    cards()
     mouldsLoaded.value = true
-    return sets.ok
+    return sets
   }
 
   let wasLoaded!: () => void
@@ -216,33 +141,11 @@ export const useWorkshop = defineStore('workshop', () => {
     const had = await Promise.all([
       loadSettings(),
       loadStock(),
-      loadBowls(),
-      loadRecipes(),
-      loadDevices(),
-      loadPlaces(),
-      loadSettling(),
       loadMoulds(),
+      ...[bowl, recipe, device, place, settling].map((list) => list.load()),
     ])
     wasLoaded()
     return had.every(Boolean)
-  }
-
-  /** Sends a change; what came of it is put in at once, the answer or what was there instead. */
-  async function change<T extends Card>(
-    path: string,
-    options: { method: 'PUT' | 'POST'; body: object },
-    putIn: (id: string, card: T) => void,
-  ): Promise<ApiResult<T>> {
-    const answer = await callApi<T>(path, options)
-    const now = answer.ok ? answer.value : (answer.failure.current as T | undefined)
-    if (now) putIn(now.id, now)
-    return answer
-  }
-  async function drop(path: string, putOut: () => void): Promise<ApiResult<unknown>> {
-    const answer = await callApi(path, { method: 'DELETE' })
-    const gone: ErrorCode = 'not_found'
-    if (answer.ok || answer.failure.code === gone) putOut()
-    return answer
   }
 
   /** @param revision what the caller saw. */
@@ -255,51 +158,22 @@ export const useWorkshop = defineStore('workshop', () => {
     if (now) settings.value = now
     return answer
   }
-  /** @param revision what the caller saw; null for a new one. */
-  const savePlaster = (id: string, revision: number | null, plaster: PlasterInput) =>
-    change<PlasterCard>(`/api/plasters/${id}`, { method: 'PUT', body: { revision, plaster } }, putPlaster)
-  const deletePlaster = (id: string) => drop(`/api/plasters/${id}`, () => putPlaster(id, null))
-  const saveBag = (id: string, revision: number | null, bag: BagInput) =>
-    change<BagCard>(`/api/bags/${id}`, { method: 'PUT', body: { revision, bag } }, putBag)
-  const deleteBag = (id: string) => drop(`/api/bags/${id}`, () => putBag(id, null))
   const addSpoonTest = (bagId: string, test: SpoonTestRecord) =>
-    change<BagCard>(`/api/bags/${bagId}/spoon-tests`, { method: 'POST', body: test }, putBag)
-  async function deleteSpoonTest(id: string) {
-    return drop(`/api/spoon-tests/${id}`, () => {
-      const bag = bags.value.find((b) => b.spoonTests.some((t) => t.id === id))
-      if (bag) putBag(bag.id, { ...bag, spoonTests: bag.spoonTests.filter((t) => t.id !== id) })
+    bag.change(`/api/bags/${bagId}/spoon-tests`, { method: 'POST', body: test })
+  const deleteSpoonTest = (id: string) =>
+    dropped(`/api/spoon-tests/${id}`, () => {
+      const of = bag.cards.value.find((b) => b.spoonTests.some((t) => t.id === id))
+      if (of) bag.put(of.id, { ...of, spoonTests: of.spoonTests.filter((t) => t.id !== id) })
     })
-  }
-  const saveBowl = (id: string, revision: number | null, bowl: BowlInput) =>
-    change<BowlCard>(`/api/bowls/${id}`, { method: 'PUT', body: { revision, bowl } }, putBowl)
-  const deleteBowl = (id: string) => drop(`/api/bowls/${id}`, () => putBowl(id, null))
-  const savePlace = (id: string, revision: number | null, place: PlaceInput) =>
-    change<PlaceCard>(`/api/places/${id}`, { method: 'PUT', body: { revision, place } }, putPlace)
-  const deletePlace = (id: string) => drop(`/api/places/${id}`, () => putPlace(id, null))
-  const saveRecipe = (id: string, revision: number | null, recipe: RecipeInput) =>
-    change<Recipe>(`/api/recipes/${id}`, { method: 'PUT', body: { revision, recipe } }, putRecipe)
   const putDeviceTo = (id: string, channel: DeviceChannel, to: { pourId: string; batch: number } | null) =>
-    change<DeviceCard>(
-      `/api/devices/${encodeURIComponent(id)}/use`,
-      { method: 'PUT', body: { channel, to } },
-      putDevice,
-    )
+    device.change(`/api/devices/${encodeURIComponent(id)}/use`, { method: 'PUT', body: { channel, to } })
   const tareDevice = (id: string, ask: TareAsk) =>
     callApi(`/api/devices/${encodeURIComponent(id)}/tare`, { method: 'POST', body: ask })
-  const tellSettling = (body: SettlingEntry) =>
-    change<SettlingEntry>('/api/settling', { method: 'POST', body }, putSettling)
-  const dropSettling = (id: string) => drop(`/api/settling/${id}`, () => putSettling(id, null))
-  const deleteRecipe = (id: string) => drop(`/api/recipes/${id}`, () => putRecipe(id, null))
-  const saveMould = (id: string, revision: number | null, mould: MouldInput) =>
-    change<MouldCard>(`/api/moulds/${id}`, { method: 'PUT', body: { revision, mould } }, putMould)
-  const deleteMould = (id: string) => drop(`/api/moulds/${id}`, () => putMould(id, null))
-  const saveMouldSet = (id: string, revision: number | null, set: MouldSetInput) =>
-    change<MouldSet>(`/api/mould-sets/${id}`, { method: 'PUT', body: { revision, set } }, putSet)
-  const deleteMouldSet = (id: string) => drop(`/api/mould-sets/${id}`, () => putSet(id, null))
+  const tellSettling = (body: SettlingEntry) => settling.change('/api/settling', { method: 'POST', body })
 
   function setPhotos(mouldId: string, photosOf: (now: Photo[]) => Photo[]) {
-    const card = moulds.value.find((m) => m.id === mouldId)
-    if (card) putMould(mouldId, { ...card, photos: photosOf(card.photos) })
+    const card = mould.cards.value.find((m) => m.id === mouldId)
+    if (card) mould.put(mouldId, { ...card, photos: photosOf(card.photos) })
   }
   /** @param id made by the caller: sent twice it is one photo. */
   async function addPhoto(
@@ -317,9 +191,8 @@ export const useWorkshop = defineStore('workshop', () => {
     if (answer.ok) setPhotos(mouldId, (now) => [...now.filter((p) => p.id !== id), answer.value])
     return answer
   }
-  async function deletePhoto(mouldId: string, id: string) {
-    return drop(`/api/photos/${id}`, () => setPhotos(mouldId, (now) => now.filter((p) => p.id !== id)))
-  }
+  const deletePhoto = (mouldId: string, id: string) =>
+    dropped(`/api/photos/${id}`, () => setPhotos(mouldId, (now) => now.filter((p) => p.id !== id)))
   /** The file goes as it is: it may be far larger than what a page should hold. */
   async function importMoulds(file: File) {
     const answer = await sendFile<ImportOutcome>('/api/moulds/import', file, {
@@ -333,22 +206,18 @@ export const useWorkshop = defineStore('workshop', () => {
 
   return {
     settings,
-    plasters,
-    bags,
-    bowls,
-    places,
-    recipes,
-    devices,
-    putDeviceTo,
-    settling,
-    tellSettling,
-    dropSettling,
-    tareDevice,
+    plasters: plaster.cards,
+    bags: bag.cards,
+    bowls: bowl.cards,
+    places: place.cards,
+    recipes: recipe.cards,
+    devices: device.cards,
+    settling: settling.cards,
+    moulds: mould.cards,
+    mouldSets: mouldSet.cards,
     unreadable,
     stockLoaded,
     stockFailed,
-    moulds,
-    mouldSets,
     mouldsLoaded,
     mouldsFailed,
     ready,
@@ -357,24 +226,28 @@ export const useWorkshop = defineStore('workshop', () => {
     loadMoulds,
     apply,
     saveSettings,
-    saveMould,
-    deleteMould,
-    saveMouldSet,
-    deleteMouldSet,
+    savePlaster: plaster.save,
+    deletePlaster: plaster.drop,
+    saveBag: bag.save,
+    deleteBag: bag.drop,
+    addSpoonTest,
+    deleteSpoonTest,
+    saveBowl: bowl.save,
+    deleteBowl: bowl.drop,
+    savePlace: place.save,
+    deletePlace: place.drop,
+    saveRecipe: recipe.save,
+    deleteRecipe: recipe.drop,
+    saveMould: mould.save,
+    deleteMould: mould.drop,
+    saveMouldSet: mouldSet.save,
+    deleteMouldSet: mouldSet.drop,
     addPhoto,
     deletePhoto,
     importMoulds,
-    savePlaster,
-    deletePlaster,
-    saveBag,
-    deleteBag,
-    addSpoonTest,
-    deleteSpoonTest,
-    savePlace,
-    deletePlace,
-    saveBowl,
-    deleteBowl,
-    saveRecipe,
-    deleteRecipe,
+    putDeviceTo,
+    tareDevice,
+    tellSettling,
+    dropSettling: settling.drop,
   }
 })

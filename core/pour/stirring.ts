@@ -1,5 +1,5 @@
 import { workingTimeS } from '../setting'
-import { stirFrom } from './facts'
+import { stirFrom } from './bowl'
 import type { PourOutlook } from './outlook'
 import { pourWindowOf } from './plan/mixing'
 import type { StepId } from './plan/steps'

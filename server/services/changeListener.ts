@@ -1,8 +1,10 @@
 import { setTimeout as delay } from 'node:timers/promises'
 import pg from 'pg'
+import { backOffMs } from '../../shared/backOff'
 import { LIVE_CHANNEL } from './devices'
 
 const POLL_MS = 15_000
+const RECONNECT = { firstMs: 200, longestMs: 5000 }
 
 interface Listener {
   /** Somebody changed something in this workshop; undefined: it may have been in any. */
@@ -69,8 +71,8 @@ export class ChangeListener {
       started()
       await client.end().catch(() => {})
       failures += 1
-      const backoffMs = Math.min(5000, 100 * 2 ** Math.min(failures, 6)) * (0.5 + Math.random() / 2)
-      await delay(backoffMs, undefined, { signal }).catch(() => {})
+      const waitMs = backOffMs(failures, RECONNECT) * (0.5 + Math.random() / 2)
+      await delay(waitMs, undefined, { signal }).catch(() => {})
     }
   }
 }

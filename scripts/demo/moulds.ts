@@ -1,6 +1,6 @@
-import { usualFacts, type CavityDescription, type MouldFacts, type VolumeMethod } from '../core/mould'
-import type { MouldInput } from '../shared/moulds'
-import type { DEMO_PLASTERS } from './demoPlasters'
+import { usualFacts, type CavityDescription, type MouldFacts, type VolumeMethod } from '../../core/mould'
+import type { MouldInput } from '../../shared/moulds'
+import type { DEMO_PLASTERS } from './plasters'
 
 type DemoMould = Omit<MouldInput, 'usualPlasterId'> & { plaster: keyof typeof DEMO_PLASTERS }
 

@@ -1,6 +1,6 @@
-import type { PlasterClassId } from '../core/plaster'
-import { labelOfClass, type CardLabel } from '../core/stock'
-import type { PlasterInput } from '../shared/stock'
+import type { PlasterClassId } from '../../core/plaster'
+import { labelOfClass, type CardLabel } from '../../core/stock'
+import type { PlasterInput } from '../../shared/stock'
 
 const label = (classId: PlasterClassId, said: Partial<CardLabel> = {}): CardLabel => ({
   ...labelOfClass(classId),

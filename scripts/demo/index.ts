@@ -1,0 +1,230 @@
+/**
+ * The made-up workshop that a first start shows: Saltmarsh Shed, a museum of tides. Everything is dated relative
+ * to the moment it is loaded, so that its clocks run.
+ */
+import { randomUUID } from 'node:crypto'
+import { lightFormat } from 'date-fns'
+import { sql } from 'kysely'
+import sharp from 'sharp'
+import { keepPlan, type PourPlan } from '../../core/pour'
+import { propertiesOfCard, spoonTestForecastS } from '../../core/stock'
+import { DEMO_PIECE, SettingPiece } from '../../devices/probeModel'
+import type { Db } from '../../server/db/client'
+import { addSpoonTest, putBag } from '../../server/services/bags'
+import { putBowl, putPlace, putRecipe } from '../../server/services/cupboard'
+import { meetDevice, putDevice } from '../../server/services/devices'
+import { insertMould } from '../../server/services/moulds'
+import { putMouldSet } from '../../server/services/mouldSets'
+import { insertPhoto, reducePhoto } from '../../server/services/photos'
+import { putPlaster } from '../../server/services/plasters'
+import { getPour } from '../../server/services/pours'
+import { addSettling } from '../../server/services/settling'
+import { summarise } from '../../server/services/summaries'
+import { getSettings, saveSettings } from '../../server/services/workshop'
+import { settingsSchema } from '../../shared/contracts'
+import type { PlaceInput } from '../../shared/learning'
+import { mouldInputSchema } from '../../shared/moulds'
+import type { PlasterInput } from '../../shared/stock'
+import { DEMO_MOULDS, DEMO_SETS, type DemoMouldKey } from './moulds'
+import { DEMO_PLASTERS, type DemoPlasterKey } from './plasters'
+import { demoPours } from './pours'
+import {
+  DEMO_BAGS,
+  DEMO_BOWLS,
+  DEMO_DEVICES,
+  DEMO_PLACES,
+  plan,
+  type BagIds,
+  type MakePlan,
+  type MouldIds,
+  type PlaceIds,
+  type PlasterIds,
+} from './shed'
+import { DAY, HOUR, toEvents, type Timed } from './timed'
+
+/** What a thermometer in a setting piece has read since it was poured, each ten seconds. */
+async function loadReadings(trx: Db, pourId: string, of: PourPlan, timed: readonly Timed[], nowMs: number) {
+  const pouredS = timed.find(([, , body]) => body.type === 'poured')?.[0]
+  if (pouredS === undefined) return
+  const { classId, consistency, tempC, ageS, pace } = DEMO_PIECE
+  const piece = new SettingPiece(classId, consistency, of.air.tempC, tempC, ageS + pouredS, pace)
+  const rows: { at: Date; value: number }[] = []
+  for (let s = pouredS; s < 0; s++) {
+    piece.step(1)
+    if (Math.round(s - pouredS) % 10 === 0)
+      rows.push({ at: new Date(nowMs + s * 1000), value: Math.round(piece.tempC * 10) / 10 })
+  }
+  await trx
+    .insertInto('reading')
+    .values(
+      rows.map((r) => ({
+        ...r,
+        device_id: 'shed-thermometer',
+        channel: 't1',
+        pour_id: pourId,
+        batch: 0,
+        stable: true,
+      })),
+    )
+    .execute()
+}
+
+/** Empties the workshop; its settings and the numbers of the change log stay. */
+export async function clearWorkshop(db: Db): Promise<void> {
+  await sql`truncate figure_sum, heed, pour_summary, observation, learn_choice, place, bag_draw, mould_use, event, plan_revision, pour, mould_set_member, mould_set,
+    photo, mould, spoon_test, bag, plaster, bowl, recipe, reading, device_use, device, settling`.execute(db)
+}
+
+/** Plasters, their bags with what was tried of them, and the bowls. */
+async function loadStock(trx: Db, nowMs: number) {
+  const day = (daysAgo: number) => lightFormat(nowMs - daysAgo * DAY * 1000, 'yyyy-MM-dd')
+  const plasterIds = {} as PlasterIds
+  const bagIds: BagIds = {}
+  for (const [key, card] of Object.entries(DEMO_PLASTERS) as [DemoPlasterKey, PlasterInput][]) {
+    plasterIds[key] = randomUUID()
+    await putPlaster(trx, plasterIds[key], null, card)
+    const bag = DEMO_BAGS[key]
+    if (!bag) continue
+    const { openDays, spoonTests, ...rest } = bag
+    const bagId = (bagIds[key] = randomUUID())
+    await putBag(trx, bagId, null, {
+      ...rest,
+      plasterId: plasterIds[key],
+      openedOn: day(openDays),
+      counted: null,
+      usedUp: false,
+      note: '',
+    })
+    for (const [daysAgo, ratio] of spoonTests) {
+      const properties = propertiesOfCard(card.label)
+      const mix = { consistency: properties.useConsistency, waterTempC: 16, stirS: 60 }
+      const tookS = Math.round(spoonTestForecastS(properties, mix).mid * ratio)
+      const atMs = Math.round(nowMs - daysAgo * DAY * 1000)
+      await addSpoonTest(trx, bagId, { id: randomUUID(), atMs, ...mix, tookS })
+    }
+  }
+  for (const { bowlId, ...bowl } of DEMO_BOWLS) await putBowl(trx, bowlId, null, bowl)
+  return { plasterIds, bagIds }
+}
+
+async function loadPlaces(trx: Db): Promise<PlaceIds> {
+  const ids = {} as PlaceIds
+  for (const [key, place] of Object.entries(DEMO_PLACES) as [keyof PlaceIds, PlaceInput][])
+    await putPlace(trx, (ids[key] = randomUUID()), null, place)
+  return ids
+}
+
+/** Loads the demo workshop into an empty database, all or nothing. */
+export async function loadDemo(db: Db, nowMs: number): Promise<void> {
+  await db.transaction().execute(async (trx) => {
+    const { revision } = await getSettings(trx)
+    await saveSettings(
+      trx,
+      revision,
+      settingsSchema.parse({
+        workshopName: 'Saltmarsh Shed',
+        system: 'metric',
+        scaleDivisionG: 1,
+        roomTempC: 18,
+        roomRhPct: 55,
+        airSpeedMS: 0.1,
+        tapTempC: 16,
+        hotTapTempC: 52,
+        scaleCapacityG: 5000,
+        currency: '€',
+        decimalSign: null,
+        kitchen: null,
+      }),
+    )
+    const mouldIds = Object.fromEntries(
+      Object.keys(DEMO_MOULDS).map((key) => [key, randomUUID()]),
+    ) as MouldIds
+    const stock = { ...(await loadStock(trx, nowMs)), placeIds: await loadPlaces(trx) }
+    for (const [key, { plaster, ...described }] of Object.entries(DEMO_MOULDS)) {
+      const mould = mouldInputSchema.parse({ ...described, usualPlasterId: stock.plasterIds[plaster] })
+      await insertMould(trx, mouldIds[key as DemoMouldKey], mould)
+    }
+    for (const { name, members } of DEMO_SETS) {
+      const set = { name, members: members.map(([key, count]) => ({ mouldId: mouldIds[key], count })) }
+      await putMouldSet(trx, randomUUID(), null, set)
+    }
+    await putRecipe(trx, randomUUID(), null, {
+      name: 'Hand pieces, thinner',
+      plan: plan(mouldIds, stock, 'Hand piece', 'ammonite', { consistency: 36, soakS: 180, sparePct: 12 }),
+    })
+    const shellRecipe = { recipeId: randomUUID(), name: 'Shell, all in at once' }
+    await putRecipe(trx, shellRecipe.recipeId, null, {
+      name: shellRecipe.name,
+      plan: plan(mouldIds, stock, 'Shell', 'shell', { addingWay: 'tipped_in', soakS: 180, sparePct: 5 }),
+    })
+    await putRecipe(trx, randomUUID(), null, {
+      name: 'Prints in cold mud',
+      plan: plan(mouldIds, stock, 'Print', 'ripple', {
+        addingWay: 'kneaded',
+        waterTempC: 8,
+        powderTempC: 8,
+        stirS: 90,
+        batching: {
+          split: { by: 'casts', castsPerBag: 1 },
+          bowl: null,
+          pourRateMlMin: null,
+          scaleCapacityG: null,
+        },
+      }),
+    })
+    const makePlan: MakePlan = (piece, mouldKey, change) => ({
+      ...plan(mouldIds, stock, piece, mouldKey, change),
+      ...(mouldKey === 'shell' ? { recipe: shellRecipe } : {}),
+    })
+    for (const { id, name } of DEMO_DEVICES) await meetDevice(trx, id, name)
+    for (const { of, timed, ageS, photo, devices = [] } of demoPours(makePlan)) {
+      const pourId = randomUUID()
+      await trx
+        .insertInto('pour')
+        .values({ id: pourId, plan: JSON.stringify(keepPlan(of)), created_at: new Date(nowMs - ageS * 1000) })
+        .execute()
+      const taken: Timed[] = photo
+        ? [[-photo.agoS, photo.who, { type: 'photographed', photoId: photo.id, caption: '' }]]
+        : []
+      if (photo)
+        await insertPhoto(
+          trx,
+          { pour: pourId },
+          photo.id,
+          '',
+          await reducePhoto(await sharp(Buffer.from(photo.svg)).png().toBuffer()),
+        )
+      for (const e of toEvents(nowMs, [...timed, ...taken])) {
+        await trx
+          .insertInto('event')
+          .values({
+            id: e.id,
+            pour_id: pourId,
+            type: e.body.type,
+            body: JSON.stringify(e.body),
+            occurred_at: new Date(e.occurredAtMs),
+            received_at: new Date(e.occurredAtMs + 300),
+            who: e.who,
+            voids_event_id: null,
+            plan_revision: 1,
+          })
+          .execute()
+      }
+      for (const { id, channel } of devices) {
+        await putDevice(trx, id, channel, { pourId, batch: 0 })
+        if (channel === 't1') await loadReadings(trx, pourId, of, timed, nowMs)
+      }
+      await summarise(trx, await getPour(trx, pourId))
+    }
+    for (const [hoursAgo, what] of [
+      [40, 'poured_off'],
+      [15, 'filled'],
+    ] as const)
+      await addSettling(trx, {
+        id: randomUUID(),
+        what,
+        atMs: nowMs - hoursAgo * HOUR * 1000,
+        who: 'Mina',
+      })
+  })
+}
