@@ -6,7 +6,7 @@ export default defineConfig({
   // Everything waits on something that happens: so long takes only what hangs, also on a machine that is busy otherwise.
   timeout: 240_000,
   expect: { timeout: 15_000 },
-  workers: 3,
+  workers: 2,
   fullyParallel: true,
   retries: 0,
   forbidOnly: true,

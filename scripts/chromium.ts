@@ -1,6 +1,10 @@
-export const CHROMIUM_PATH = '/usr/bin/chromium-headless-shell'
+import { existsSync } from 'node:fs'
 
-/** Debian's Chromium, headless, quiet on the network and able to reach this machine only. */
+const [SHELL, WHOLE] = ['/usr/bin/chromium-headless-shell', '/usr/bin/chromium']
+/** Debian's Chromium: its shell without a window, which opens pages in half the time, or the whole of it. */
+export const CHROMIUM_PATH = existsSync(SHELL) ? SHELL : WHOLE
+
+/** Headless, quiet on the network and able to reach this machine only. */
 export const CHROMIUM_ARGS = [
   '--no-sandbox',
   '--disable-quic',

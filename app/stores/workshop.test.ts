@@ -9,7 +9,7 @@ vi.mock('./api', () => ({ callApi: vi.fn(), callAllPages: vi.fn(), sendFile: vi.
 const api = vi.mocked(callApi)
 
 const ok = (value: unknown): ApiResult<never> => ({ ok: true, value: value as never })
-const failed = (code: 'unavailable' | 'conflict' | 'not_found', current?: unknown): ApiResult<never> => ({
+const failed = (code: 'unavailable' | 'stale_card' | 'not_found', current?: unknown): ApiResult<never> => ({
   ok: false,
   failure: { code, fields: [], current },
 })
@@ -54,7 +54,7 @@ it('takes in what can be had, sets apart what cannot be read, and says whether i
   expect(await workshop.load()).toBe(false)
   expect(isReady).toHaveBeenCalled()
   expect(workshop.settings.system).toBe('us')
-  expect(habits.value.tapTempC).toBe(9)
+  expect(habits.value.system).toBe('us')
   expect(idsOf(workshop.bowls)).toEqual(['small', 'large'])
   // A plaster without its bags is no use: neither is shown until both are there.
   expect(idsOf(workshop.plasters)).toEqual([])
@@ -114,7 +114,7 @@ it('shows at once what a change came to: the answer, what was there instead, or 
     { method: 'PUT', body: { revision: 1, bowl: { name: 'small' } } },
   ])
   expect(workshop.bowls[0]!.volumeMl).toBe(500)
-  api.mockResolvedValueOnce(failed('conflict', bowl('small', 700)))
+  api.mockResolvedValueOnce(failed('stale_card', bowl('small', 700)))
   expect((await workshop.saveBowl('small', 1, {} as never)).ok).toBe(false)
   expect(workshop.bowls[0]!.volumeMl).toBe(700)
   api.mockResolvedValueOnce(failed('unavailable'))
@@ -133,7 +133,7 @@ it('shows at once what a change came to: the answer, what was there instead, or 
   api.mockResolvedValueOnce(ok(undefined))
   await workshop.deleteSpoonTest('b1 test')
   expect(workshop.bags[0]!.spoonTests).toEqual([])
-  api.mockResolvedValueOnce(failed('conflict', { revision: 7, system: 'metric' }))
+  api.mockResolvedValueOnce(failed('stale_card', { revision: 7, system: 'metric' }))
   await workshop.saveSettings(3, {} as never)
   expect(workshop.settings.revision).toBe(7)
 })
@@ -155,7 +155,7 @@ it('keeps a mould’s photos by their ids, refuses what is no photo, and shows w
   await workshop.deletePhoto('m1', 'f1')
   expect(workshop.moulds[0]!.photos).toEqual([])
   has['/api/moulds'] = [{ id: 'm2', name: 'Whelk', photos: [] }]
-  vi.mocked(sendFile).mockResolvedValue(failed('conflict'))
+  vi.mocked(sendFile).mockResolvedValue(failed('stale_card'))
   await workshop.importMoulds(new File(['{}'], 'shelf.json'))
   expect(idsOf(workshop.moulds)).toEqual(['m2'])
 })

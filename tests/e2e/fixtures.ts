@@ -3,7 +3,7 @@ import { loadDemo } from '../../scripts/demo'
 import { createTestDatabase } from '../support/database'
 import { freePort, startServer, type TestServer } from '../support/server'
 
-interface Workshop {
+export interface Workshop {
   databaseUrl: string
   db: Awaited<ReturnType<typeof createTestDatabase>>['db']
   /** As the owner, whom no row security holds. */
@@ -103,6 +103,23 @@ export const test = base.extend<Fixtures, { keeper: void }>({
 })
 
 export { expect }
+
+/** The application as its root element holds it. */
+type Root = Element & {
+  __vue_app__: {
+    $nuxt: { hooks: { hookOnce: (name: 'page:finish', then: () => void) => void } }
+    config: { globalProperties: { $router: { push: (path: string) => Promise<unknown> } } }
+  }
+}
+/** To another view of a page that is open, as its links go: nothing is loaded anew, which most of the time goes to. */
+export async function go(page: Page, path: string): Promise<void> {
+  await page.evaluate(async (to) => {
+    const { $nuxt, config } = (document.querySelector('#__nuxt') as Root).__vue_app__
+    const there = new Promise<void>((resolve) => $nuxt.hooks.hookOnce('page:finish', resolve))
+    await config.globalProperties.$router.push(to)
+    await there
+  }, path)
+}
 
 /** The big target of the live run. */
 export const pool = (page: Page) => page.locator('[data-pool]')

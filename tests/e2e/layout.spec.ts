@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test'
 import { tilesPlan } from '../unit/plans'
-import { expect, test } from './fixtures'
+import { expect, go, test } from './fixtures'
 import { asPlanned, sendPour } from './sentPour'
 
 test.use({ demo: true })
@@ -115,9 +115,10 @@ test('nothing is cut off, covered or out of reach, and the first view of a run i
   ]
   const pieces = [`/pour/${setting.id}`, `/pour/${drying.id}`, `/casts/${drying.id}`]
   const places = ['/', '/plan', '/moulds', '/casts', first, '/plasters', '/settings', '/wall']
+  await open(page, '/safety')
   for (const path of [...places, ...runs, ...pieces]) {
     await page.setViewportSize({ width: 1280, height: 800 })
-    await open(page, path)
+    await go(page, path)
     await page.getByRole('heading', { level: 1 }).first().waitFor()
     for (const [size, [width, height]] of Object.entries(SIZES)) {
       await page.setViewportSize({ width, height })
