@@ -5,7 +5,7 @@ import type { MouldKind } from '../../core/mould'
 import type { PourPlan } from '../../core/pour'
 import { testPlan } from '../unit/plans'
 import { controlClock } from './controlledClock'
-import { expect, storedEvents, test } from './fixtures'
+import { expect, go, storedEvents, test } from './fixtures'
 import { asPlanned, sendPour, type Server, type Told } from './sentPour'
 
 const MIN = 60_000
@@ -40,6 +40,9 @@ const WAY_OUT: Partial<Record<MouldKind, RegExp>> = {
   ground: /Lift with both hands/,
 }
 
+/** Moulds that keep the heat, and moulds that lead it off: a thermometer is tried in one of each. */
+const WITH_PROBE: Partial<Record<MouldKind, true>> = { silicone: true, ground: true }
+
 test('every mould at sixty times its pace: curve, chance, what to look at, the way out; a look and a thermometer sharpen it', async ({
   page,
   open,
@@ -54,9 +57,7 @@ test('every mould at sixty times its pace: curve, chance, what to look at, the w
     await test.step(kind, async () => {
       const plan = testPlan('hsgc', { piece: `A ${kind}`, mould: mouldOf(kind) })
       const { id, outlook } = await poured(page, workshop, plan, 6, [], clock.nowMs())
-      const asked = page.waitForResponse((r) => r.url().endsWith(`/pours/${id}/readings`))
-      await open(page, `/pour/${id}`)
-      await asked
+      await (page.url() === 'about:blank' ? open(page, `/pour/${id}`) : go(page, `/pour/${id}`))
       await expect(page.getByRole('heading', { level: 1 })).toHaveText('Leave it alone')
       await expect(page.getByTestId('ready')).toContainText('sure that it is hard enough')
       await expect(page.getByRole('img', { name: /Inside at most/ })).toBeVisible()
@@ -73,6 +74,7 @@ test('every mould at sixty times its pace: curve, chance, what to look at, the w
       const byLook = await page.locator('.range').first().textContent()
       expect(byLook).not.toBe(wide)
 
+      if (!(kind in WITH_PROBE)) return
       // The thermometer sits in a bucket that sets a good deal sooner than its class.
       const since = (clock.nowMs() - outlook.settingStartMs!) / 1000
       const putIn = (ageS: number) =>
