@@ -6,9 +6,6 @@ import { sql } from 'kysely'
 import { appUrlOf, setUpAppRole } from '../server/db/appRole'
 import { openDatabase } from '../server/db/client'
 import { migrate, pendingMigrations } from '../server/db/migrate'
-import { poursById } from '../server/services/pours'
-import { rebuildSummaries } from '../server/services/summaries'
-import { clearWorkshop, loadDemo } from './demo'
 
 const TASKS = ['app-role', 'pending', 'migrate', 'demo-if-empty', 'reset-demo', 'summaries'] as const
 const task = TASKS.find((t) => t === process.argv[2])
@@ -40,14 +37,18 @@ async function run(): Promise<void> {
   if (task === 'app-role') return
   const ran = await migrate(owner.unscoped)
   if (ran.length > 0) console.log(`migrated: ${ran.join(', ')}`)
-  if (task === 'reset-demo') await clearWorkshop(owner.unscoped)
+  // Each start asks, and mostly finds nothing to do: what does it is read in when it is wanted.
+  const demo = () => import('./demo')
+  if (task === 'reset-demo') await (await demo()).clearWorkshop(owner.unscoped)
   const db = app.workshop(await app.soleWorkshop())
+  const { rebuildSummaries } = await import('../server/services/summaries')
+  const { poursById } = await import('../server/services/pours')
   const summed = await rebuildSummaries(db, task === 'summaries' ? 'all' : 'missing', poursById, (done) =>
     console.log(`summed up: ${done} pours`),
   )
   if (task === 'summaries') console.log(`summaries made anew: ${summed} pours`)
   if ((task === 'demo-if-empty' || task === 'reset-demo') && !(await isUsed())) {
-    await loadDemo(db, Date.now())
+    await (await demo()).loadDemo(db, Date.now())
     console.log('demo workshop loaded')
   }
 }

@@ -3,7 +3,6 @@ import { describe, expect, it } from 'vitest'
 import { eventAt, fold, testPlan, wholeRun } from '../../tests/unit/plans'
 import { massAtG, timeToFractionS } from '../drying'
 import {
-  MODEL_VERSION,
   batchesOf,
   bindsPlan,
   currentPlan,
@@ -48,8 +47,6 @@ describe('what was planned stays planned', () => {
       expect(facts.planned).toEqual(outlookFrom(kept, []).planned)
     }
   })
-  it('and says which models it was planned with', () =>
-    expect(keepPlan(testPlan()).kept.modelVersion).toBe(MODEL_VERSION))
   it('and the worksheet of a kept plan shows its bowls, not new ones', () => {
     const kept = keepPlan(SEVEN_BOWLS)
     const evaluation = evaluatePlan({ ...kept, ...faster(SEVEN_BOWLS) })

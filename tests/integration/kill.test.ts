@@ -10,7 +10,7 @@ import { testPlan } from '../unit/plans'
 
 /** The full trial is 20 rounds of 1 000 events each. */
 const ROUNDS = Number(process.env.NINE_RIPPLES_KILL_ROUNDS ?? 4)
-const EVENTS = Number(process.env.NINE_RIPPLES_KILL_EVENTS ?? 200)
+const EVENTS = Number(process.env.NINE_RIPPLES_KILL_EVENTS ?? 60)
 /** It comes back in seconds; this is when the trial has failed. */
 const GIVE_UP_MS = 60_000
 const WHAT = ['node', 'database', 'both', 'script'] as const

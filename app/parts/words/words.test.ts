@@ -59,8 +59,11 @@ it('every handling of dry powder, and every wait for heat, has its caution', () 
     'airway',
     'body',
   ])
-  for (const { id } of stepsOf(filled, batchesOf(filled).batches))
-    expect(cautionsOf(id, filled, false)).toBeInstanceOf(Array)
+  // Said once at a step, however many reasons there are.
+  for (const { id } of stepsOf(filled, batchesOf(filled).batches)) {
+    const said = cautionsOf(id, filled, true)
+    expect(said).toEqual([...new Set(said)])
+  }
 })
 
 it('says the next thing in words at every point of a pour', () => {
