@@ -1,6 +1,6 @@
 import { MS_PER } from '../units'
 import type { PourOutlook } from './outlook'
-import { pourWindowOf } from './plan/mixing'
+import { pourWindowOf } from './plan/mix/mixing'
 import { soakTimeS } from './plan/plan'
 import { STEP, isWetStep, stageOf, type PlanStep, type Stage, type StepId } from './plan/steps'
 import type { PourView } from './view'

@@ -11,7 +11,7 @@ import {
 import type { Range } from '../provenance'
 import { workingTimeS, type SettingInput } from '../setting'
 import type { PourEvent, WeighedWhat } from './events'
-import { mixInputOf } from './plan/mixing'
+import { mixInputOf } from './plan/mix/mixing'
 import { siftTimeS, soakTimeS, type PourPlan } from './plan/plan'
 import type { StepId } from './plan/steps'
 

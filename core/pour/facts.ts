@@ -14,7 +14,7 @@ import { batchOf, bindsPlan, liveEvents, type PourEvent } from './events'
 import { allOutMs, foldPieces, verdictOf, type PieceFacts, type PieceVerdict } from './pieces'
 import { dryingLegs, type DryingLeg } from './drying'
 import { keptTotal, type KeptPlan } from './plan/kept'
-import { givesMl, mixInputOf } from './plan/mixing'
+import { givesMl, mixInputOf } from './plan/mix/mixing'
 import type { PourPlan } from './plan/plan'
 import {
   STEP,

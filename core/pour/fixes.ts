@@ -15,7 +15,7 @@ import {
 } from '../mix'
 import type { CorrectionKind } from './events'
 import type { PourOutlook } from './outlook'
-import { givesMl, mixInputOf } from './plan/mixing'
+import { givesMl, mixInputOf } from './plan/mix/mixing'
 
 /** One way to bring the bowl in hand back to the plan. */
 export interface Fix {

@@ -1,7 +1,7 @@
 import { consistencyInBowl } from '../mix'
 import type { EventBody } from './events'
 import type { PourOutlook } from './outlook'
-import { givesMl, mixInputOf } from './plan/mixing'
+import { givesMl, mixInputOf } from './plan/mix/mixing'
 
 /** One answer to far more or less water than planned, and what it comes to. */
 export type FollowWay = { body: EventBody } & (

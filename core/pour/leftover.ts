@@ -1,6 +1,6 @@
 import { placeLeftover, type LeftoverPlan, type SpillMould } from '../mould'
 import { EVENT, batchOf, type EventBody } from './events'
-import { givesMl } from './plan/mixing'
+import { givesMl } from './plan/mix/mixing'
 import type { PourOutlook } from './outlook'
 import type { PourPlan } from './plan/plan'
 

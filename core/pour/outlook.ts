@@ -17,7 +17,7 @@ import { foldPour, type PourFacts, type RecordedWeighing } from './facts'
 import { isInPlay } from './pieces'
 import type { PourEvent } from './events'
 import type { KeptPlan } from './plan/kept'
-import { flowOf, type Flow } from './plan/mixing'
+import { flowOf, type Flow } from './plan/mix/mixing'
 import { setProblemOf } from './plan/setProblem'
 
 /** What one bowl's slurry is expected to do. */

@@ -1,6 +1,6 @@
 import { MOST_TOLD_APART } from '../bounds'
 import type { DemouldOutcome, PourEvent, Verdict } from './events'
-import { bowlFills } from './plan/bowlFill'
+import { bowlFills } from './plan/mix/bowlFill'
 import type { KeptPlan } from './plan/kept'
 import { castsOf } from './plan/plan'
 

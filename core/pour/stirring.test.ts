@@ -1,7 +1,7 @@
 import { expect, it } from 'vitest'
 import { eventAt, fold, testPlan, wholeRun } from '../../tests/unit/plans'
 import { stirringOf, usualTimeS, viewPour } from '.'
-import { pourWindowOf } from './plan/mixing'
+import { pourWindowOf } from './plan/mix/mixing'
 
 const MIN = 60_000
 /** Stirring begins at eight minutes. */

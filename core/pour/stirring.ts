@@ -1,7 +1,7 @@
 import { workingTimeS } from '../setting'
 import { stirFrom } from './bowl'
 import type { PourOutlook } from './outlook'
-import { pourWindowOf } from './plan/mixing'
+import { pourWindowOf } from './plan/mix/mixing'
 import type { StepId } from './plan/steps'
 
 /** What the stirring under way has done to the time left, s; early ends throughout: too late is a lost pour. */

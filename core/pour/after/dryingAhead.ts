@@ -8,7 +8,7 @@ import {
 import { tasksFor, waterWindow, type FinishTask } from '../../finish'
 import type { Range } from '../../provenance'
 import { MS_PER } from '../../units'
-import { dryUsesOf } from '../plan/uses'
+import { dryUsesOf } from '../plan/mix/uses'
 import { stretchOf } from '../drying'
 import type { PourOutlook } from '../outlook'
 

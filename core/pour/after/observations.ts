@@ -5,7 +5,7 @@ import { bulkDensityOf } from '../../mix'
 import { plasterClass } from '../../plaster'
 import { filledMs } from '../bowl'
 import type { PourFacts } from '../facts'
-import { FIRST_SCOOP } from '../plan/classValues'
+import { FIRST_SCOOP } from '../plan/mix/classValues'
 import { dryingForecastOf, evidenceOf, type ProbeTrace } from '../outlook'
 
 /** What one pour shows of one factor of one subject. */

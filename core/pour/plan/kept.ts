@@ -1,6 +1,6 @@
 import { weighOutFromMasses, type Batch, type BatchPlan, type WeighOut } from '../../mix'
-import { classValuesOf, type ClassValues } from './classValues'
-import { batchesOf, mixInputOf } from './mixing'
+import { classValuesOf, type ClassValues } from './mix/classValues'
+import { batchesOf, mixInputOf } from './mix/mixing'
 import type { PourPlan } from './plan'
 import { stepsOf } from './script'
 import type { PlanStep } from './steps'

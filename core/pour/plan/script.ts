@@ -1,8 +1,8 @@
 import type { Batch } from '../../mix'
 import { weighAdditions } from '../../plaster'
-import { bowlFills } from './bowlFill'
+import { bowlFills } from './mix/bowlFill'
 import { airTacticsOf, leavesOut, type PourPlan } from './plan'
-import { silicaRatioOf } from './uses'
+import { silicaRatioOf } from './mix/uses'
 import {
   KNOWN_STEPS,
   STAGES,

@@ -3,7 +3,7 @@ import { heatMix, type HeatPiece, type WallMaterial } from '../../heat'
 import { mixProperties } from '../../mix'
 import { describeCavity, extentOf, slabMmOf, type MouldKind, type MouldMaterial } from '../../mould'
 import { settingSigmaLn, type SettingInput } from '../../setting'
-import { mixInputOf } from './mixing'
+import { mixInputOf } from './mix/mixing'
 import { SUN_W_M2, type PlanMember, type PourPlan } from './plan'
 
 type Wall = HeatPiece['walls'][number]

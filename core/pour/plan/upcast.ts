@@ -1,5 +1,5 @@
 import { isKept, keepPlan, type KeptPlan } from './kept'
-import { batchesOf, mixInputOf, paceOf } from './mixing'
+import { batchesOf, mixInputOf, paceOf } from './mix/mixing'
 import { weighOutForVolume } from '../../mix'
 import type { PourPlan } from './plan'
 

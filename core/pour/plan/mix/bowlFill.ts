@@ -1,6 +1,6 @@
-import type { Batch } from '../../mix'
-import type { FillingWay } from './steps'
-import type { PourPlan } from './plan'
+import type { Batch } from '../../../mix'
+import type { FillingWay } from '../steps'
+import type { PourPlan } from '../plan'
 
 /** Which moulds one bowl fills. */
 export interface BowlFill {

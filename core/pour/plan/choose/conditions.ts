@@ -1,6 +1,6 @@
-import { timesAtPace, demouldForecast, type Pace, type SetForecast, type SetProblem } from '../../forecast'
+import { timesAtPace, demouldForecast, type Pace, type SetForecast, type SetProblem } from '../../../forecast'
 import { problemIf } from './whatIf'
-import type { PourPlan } from './plan'
+import type { PourPlan } from '../plan'
 
 /** What of place, weather and size asks for care while it sets. */
 export const CONDITIONS = [

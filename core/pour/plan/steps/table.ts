@@ -1,14 +1,4 @@
-import type { StirManner } from '../../setting'
-import {
-  EVENT,
-  batchOf,
-  type EventBody,
-  type EventType,
-  type PourEvent,
-  type ReadingRef,
-  type Scoops,
-  type WeighedWhat,
-} from '../events'
+import type { EventType, WeighedWhat } from '../../events'
 
 /** The nine stages, in the only order the job runs in. */
 export const STAGES = ['mould', 'weigh', 'sift', 'soak', 'stir', 'pour', 'set', 'demould', 'dry'] as const
@@ -27,7 +17,7 @@ export const FILLING_WAYS = [
 ] as const
 export type FillingWay = (typeof FILLING_WAYS)[number]
 
-interface StepDefinition {
+export interface StepDefinition {
   stage: Stage
   /** How often it is done: once a pour, for each bowl, or only with some of them; `first_bowl` is the first of each mould. */
   of: 'pour' | 'bowl' | 'first_bowl' | 'bowl_but_last' | 'last_bowl'
@@ -370,141 +360,3 @@ export function oftenOf(line: ScriptLine): StepDefinition['of'] {
 
 export type StepClock = NonNullable<StepDefinition['clock']>
 export const clockOf = (id: StepId): StepClock | undefined => (STEP[id] as StepDefinition).clock
-
-/** Tells one step from another: of a bowl, and of the caster's own by which. */
-export const stepKey = (id: StepId, batch: number, own?: string) => `${own ?? id}/${batch}`
-export const keyOfStep = (step: PlanStep) => stepKey(step.id, step.batch, step.own?.id)
-
-const isWeighing = (id: StepId) => STEP[id].stage === 'weigh'
-/** The bowls are empty: these are about the piece, which waits for the bowl mixed last. */
-export function isAfterPouring(step: PlanStep): boolean {
-  if (step.own) return step.own.stage === 'pour' && !step.own.eachBowl
-  const { of, stage } = STEP[step.id]
-  return of === 'last_bowl' || stage === 'demould' || stage === 'dry'
-}
-
-/**
- * Puts a script's lines onto bowls: everything is weighed before water meets powder; then bowl after bowl is mixed.
- * @param startsMoulds whether a bowl is the first that some mould has: what is done first is done with it.
- */
-export function stepsOfLines(
-  lines: readonly ScriptLine[],
-  batches: number,
-  startsMoulds: (batch: number) => boolean,
-): PlanStep[] {
-  const bowls = Array.from({ length: batches }, (_, batch) => batch)
-  const at = (line: ScriptLine, batch: number): PlanStep =>
-    'step' in line ? { id: line.step, batch } : { id: 'own', batch, own: line.own }
-  const stage = (line: ScriptLine): Stage => ('step' in line ? STEP[line.step].stage : line.own.stage)
-  const weighing = (line: ScriptLine) => 'step' in line && isWeighing(line.step)
-  const mixing = (line: ScriptLine, batch: number) => {
-    if (weighing(line)) return false
-    switch (oftenOf(line)) {
-      case 'bowl':
-        return true
-      case 'first_bowl':
-        return startsMoulds(batch)
-      case 'bowl_but_last':
-        return batch < batches - 1
-      case 'last_bowl':
-      case 'pour':
-        return false
-    }
-  }
-  const once = (stages: readonly Stage[]) =>
-    lines.filter((l) => oftenOf(l) === 'pour' && stages.includes(stage(l))).map((l) => at(l, 0))
-  return [
-    ...once(['mould']),
-    ...bowls.flatMap((batch) => lines.filter(weighing).map((l) => at(l, batch))),
-    ...once(['weigh']),
-    ...bowls.flatMap((batch) => lines.filter((l) => mixing(l, batch)).map((l) => at(l, batch))),
-    ...lines.filter((l) => oftenOf(l) === 'last_bowl').map((l) => at(l, batches - 1)),
-    ...once(['demould']),
-    ...once(['dry']),
-  ]
-}
-
-/**
- * Steps with another bowl put in for what a mould ran short of: before the closing steps (tapping, levelling), or after
- * them with closing steps of its own where the lack was seen that late.
- */
-export function withTopUp(steps: readonly PlanStep[], closed: boolean): PlanStep[] {
-  const batch = 1 + Math.max(...steps.map((s) => s.batch))
-  const first = steps.filter(
-    (s) => s.batch === 0 && (s.own ? s.own.stage === 'pour' && s.own.eachBowl : STEP[s.id].of === 'bowl'),
-  )
-  const extra: PlanStep[] = [
-    ...first.filter((s) => isWeighing(s.id)),
-    ...first.filter((s) => !isWeighing(s.id)),
-  ].map((s) => ({ ...s, batch }))
-  const demould = steps.findIndex((s) => stageOf(s) === 'demould')
-  const closing = steps.slice(0, demould).findIndex((s) => isAfterPouring(s) && s.batch === batch - 1)
-  const from = closing === -1 ? demould : closing
-  const ending = steps.slice(from, demould).map((s) => ({ ...s, batch }))
-  return closed
-    ? [...steps.slice(0, demould), ...extra, ...ending, ...steps.slice(demould)]
-    : [...steps.slice(0, from), ...extra, ...ending, ...steps.slice(demould)]
-}
-
-const COMPLETES = new Map<string, StepId>(STEP_IDS.map((id) => [STEP[id].doneBy, id]))
-
-/** The step that an event completes, if it completes one. */
-export function stepCompletedBy(body: EventBody): StepId | undefined {
-  return COMPLETES.get(body.type === 'weighed' ? `weighed ${body.what}` : body.type)
-}
-
-/** The same with its bowl, as a step's key. */
-export function keyCompletedBy(body: EventBody): string | undefined {
-  const id = stepCompletedBy(body)
-  return id && stepKey(id, batchOf(body), body.type === 'own_done' ? body.own : undefined)
-}
-
-const WEIGHED_PREFIX = 'weighed '
-const isWeighed = (doneBy: StepDefinition['doneBy']): doneBy is `weighed ${WeighedWhat}` =>
-  doneBy.startsWith(WEIGHED_PREFIX)
-
-/** What a step's record says besides that it is done: of a weighing, how much and by what; of stirring, with what. */
-export interface StepSaid {
-  massG: number
-  stirManner: StirManner
-  reading?: ReadingRef
-  scoops?: Scoops
-}
-
-/**
- * What doing a step records; undefined where that is asked instead: how it came out, and whether it is finished.
- * A step whose event wants more than its bowl does not compile until it is said here from what.
- */
-export function bodyOfStep(
-  step: PlanStep,
-  { massG, stirManner, reading, scoops }: StepSaid,
-): EventBody | undefined {
-  const { doneBy } = STEP[step.id]
-  const bowl = step.batch > 0 ? { batch: step.batch } : {}
-  if (doneBy === 'demoulded' || doneBy === 'finished') return undefined
-  if (doneBy === 'own_done') return step.own && { type: doneBy, own: step.own.id, ...bowl }
-  if (doneBy === 'stirred') return { type: doneBy, manner: stirManner, ...bowl }
-  if (isWeighed(doneBy)) {
-    const what = doneBy.slice(WEIGHED_PREFIX.length) as WeighedWhat
-    return { type: 'weighed', what, massG, ...bowl, ...(reading && { reading }), ...(scoops && { scoops }) }
-  }
-  return { type: doneBy, ...(EVENT[doneBy].ofBowl && bowl) }
-}
-
-const piecesOf = (body: EventBody) => ('pieces' in body ? String(body.pieces) : '')
-
-/**
- * Ids to void to take the last thing back. Two tablets may both have recorded the same step, of the same pieces: both go.
- * @param live the counting events, in order. Empty result: nothing to undo.
- */
-export function undoTargets(live: readonly PourEvent[]): string[] {
-  const last = live.at(-1)
-  if (!last) return []
-  const key = keyCompletedBy(last.body)
-  if (key === undefined) return [last.id]
-  const of = piecesOf(last.body)
-  return live.filter((e) => keyCompletedBy(e.body) === key && piecesOf(e.body) === of).map((e) => e.id)
-}
-
-/** Nothing is to be done after it. */
-export const isLastStep = (step: PlanStep) => step.id === 'dry'

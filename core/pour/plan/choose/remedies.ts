@@ -1,7 +1,7 @@
-import { blend, type Addition } from '../../plaster'
+import { blend, type Addition } from '../../../plaster'
 import { evaluatePlan, type PlanOutcome } from './evaluatePlan'
 import { consistencySpan } from './compare'
-import { soakTimeS, type PourPlan } from './plan'
+import { soakTimeS, type PourPlan } from '../plan'
 
 /** What gives time to pour, in the order a caster tries it. */
 export const REMEDY_IDS = [

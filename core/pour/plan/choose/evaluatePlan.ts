@@ -1,9 +1,9 @@
-import type { DemouldForecast } from '../../demould'
-import { WARMEST_SURFACE_C, timeToFractionS, type DryingForecast } from '../../drying'
-import type { Issue } from '../../errors'
-import { forecastSet, type SetProblem } from '../../forecast'
-import type { HeatMarks } from '../../heat'
-import { checkThickness, placeLeftover, type LeftoverPlan, type ThicknessCode } from '../../mould'
+import type { DemouldForecast } from '../../../demould'
+import { WARMEST_SURFACE_C, timeToFractionS, type DryingForecast } from '../../../drying'
+import type { Issue } from '../../../errors'
+import { forecastSet, type SetProblem } from '../../../forecast'
+import type { HeatMarks } from '../../../heat'
+import { checkThickness, placeLeftover, type LeftoverPlan, type ThicknessCode } from '../../../mould'
 import {
   blendWater,
   checkConsistency,
@@ -15,17 +15,25 @@ import {
   type MixProperties,
   type WaterBlend,
   type WeighOut,
-} from '../../mix'
-import { checkAdditions, type AdditionIssueCode } from '../../plaster'
-import type { Range } from '../../provenance'
-import type { SettingForecast } from '../../setting'
-import { costOf, type Cost } from '../../stock'
-import { HOTTEST_DRYING_AIR_C, mixTempOf, refusalsOf, type RefusalCode } from './limits'
-import { pieceDrying, plannedSpot } from '../drying'
-import { plannedBowls } from './kept'
-import { flowOf, givesMl, largestOf, mixInputOf, pourWindowOf, type Flow, type PourWindow } from './mixing'
-import { castsOf, longestSideOf, type PourPlan } from './plan'
-import { setProblemOf } from './setProblem'
+} from '../../../mix'
+import { checkAdditions, type AdditionIssueCode } from '../../../plaster'
+import type { Range } from '../../../provenance'
+import type { SettingForecast } from '../../../setting'
+import { costOf, type Cost } from '../../../stock'
+import { HOTTEST_DRYING_AIR_C, mixTempOf, refusalsOf, type RefusalCode } from '../limits'
+import { pieceDrying, plannedSpot } from '../../drying'
+import { plannedBowls } from '../kept'
+import {
+  flowOf,
+  givesMl,
+  largestOf,
+  mixInputOf,
+  pourWindowOf,
+  type Flow,
+  type PourWindow,
+} from '../mix/mixing'
+import { castsOf, longestSideOf, type PourPlan } from '../plan'
+import { setProblemOf } from '../setProblem'
 import { suitabilityOf, type Suitability } from './suits'
 
 export type PlanIssueCode =

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
-import { usualFacts, type CavityDescription, type Purpose } from '../../mould'
-import { blend, plasterProperties, type Addition, type PlasterClassId } from '../../plaster'
-import { testPlan } from '../../../tests/unit/plans'
+import { usualFacts, type CavityDescription, type Purpose } from '../../../mould'
+import { blend, plasterProperties, type Addition, type PlasterClassId } from '../../../plaster'
+import { testPlan } from '../../../../tests/unit/plans'
 import {
   compareSchools,
   consistencySpan,
@@ -11,7 +11,7 @@ import {
   type PourPlan,
   type SchoolId,
   type SuitsCode,
-} from '..'
+} from '../..'
 
 const airless = (classId: PlasterClassId, consistency: number) =>
   testPlan(classId, { consistency, airFraction: 0 })

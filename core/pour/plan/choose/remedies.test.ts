@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { testPlan } from '../../../tests/unit/plans'
-import { evaluatePlan, remediesFor, type PourPlan, type Remedy, type RemedyId } from '..'
+import { testPlan } from '../../../../tests/unit/plans'
+import { evaluatePlan, remediesFor, type PourPlan, type Remedy, type RemedyId } from '../..'
 
 function remediesOf(plan: PourPlan): Remedy[] {
   const evaluation = evaluatePlan(plan)

@@ -1,9 +1,9 @@
-import type { MixProperties } from '../../mix'
-import type { Purpose } from '../../mould'
-import { plasterClass, type PlasterClassId } from '../../plaster'
-import type { Range } from '../../provenance'
-import type { PourPlan } from './plan'
-import { KILN_SILICA_RATIO, silicaRatioOf } from './uses'
+import type { MixProperties } from '../../../mix'
+import type { Purpose } from '../../../mould'
+import { plasterClass, type PlasterClassId } from '../../../plaster'
+import type { Range } from '../../../provenance'
+import type { PourPlan } from '../plan'
+import { KILN_SILICA_RATIO, silicaRatioOf } from '../mix/uses'
 
 export type SuitsCode =
   | 'suits'

@@ -1,8 +1,8 @@
 import { expect, it } from 'vitest'
-import { testPlan, tilesPlan } from '../../../tests/unit/plans'
-import { keepPlan } from './kept'
+import { testPlan, tilesPlan } from '../../../../tests/unit/plans'
+import { keepPlan } from '../kept'
 import { bowlFills } from './bowlFill'
-import type { PourPlan } from './plan'
+import type { PourPlan } from '../plan'
 
 const members = (...counts: [name: string, count: number, cavityMl: number][]) =>
   counts.map(([name, count, cavityMl]) => ({

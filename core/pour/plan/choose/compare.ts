@@ -1,5 +1,5 @@
-import { timeToFractionS } from '../../drying'
-import { forecastEvent } from '../../forecast'
+import { timeToFractionS } from '../../../drying'
+import { forecastEvent } from '../../../forecast'
 import {
   MOULD_RULES,
   compressiveStrengthMPa,
@@ -7,14 +7,14 @@ import {
   consistencyRangeByVolume,
   mixProperties,
   type MouldRule,
-} from '../../mix'
-import type { Range } from '../../provenance'
-import { pieceDrying } from '../drying'
-import { FIRST_SCOOP } from './classValues'
-import { batchesOf, flowOf, givesMl, largestBowlOf, largestOf, mixInputOf, pourWindowOf } from './mixing'
-import type { PourPlan } from './plan'
-import { workingTimeS } from '../../setting'
-import { setProblemOf } from './setProblem'
+} from '../../../mix'
+import type { Range } from '../../../provenance'
+import { pieceDrying } from '../../drying'
+import { FIRST_SCOOP } from '../mix/classValues'
+import { batchesOf, flowOf, givesMl, largestBowlOf, largestOf, mixInputOf, pourWindowOf } from '../mix/mixing'
+import type { PourPlan } from '../plan'
+import { workingTimeS } from '../../../setting'
+import { setProblemOf } from '../setProblem'
 
 /** What one consistency is like for this plan's piece. */
 export interface MixSketch {

@@ -1,10 +1,10 @@
-import type { SetProblem } from '../../forecast'
-import { heatMix } from '../../heat'
-import { mixProperties, mixTempC } from '../../mix'
-import type { MouldMaterial } from '../../mould'
-import { mixInputOf } from './mixing'
-import type { PourPlan } from './plan'
-import { USUAL_WALL } from './setProblem'
+import type { SetProblem } from '../../../forecast'
+import { heatMix } from '../../../heat'
+import { mixProperties, mixTempC } from '../../../mix'
+import type { MouldMaterial } from '../../../mould'
+import { mixInputOf } from '../mix/mixing'
+import type { PourPlan } from '../plan'
+import { USUAL_WALL } from '../setProblem'
 
 /** What might have been otherwise; what is not given stays. */
 export interface WhatIf {

@@ -11,10 +11,16 @@ import {
   type MixInput,
   type Pace,
   type TappingAdvice,
-} from '../../mix'
-import type { Range } from '../../provenance'
-import { effectiveConsistency, eventAlpha, timeInBowlS, workingTimeS, type SettingInput } from '../../setting'
-import { castsOf, depthOf, siftPace, siftTimeS, soakTimeS, type PourPlan } from './plan'
+} from '../../../mix'
+import type { Range } from '../../../provenance'
+import {
+  effectiveConsistency,
+  eventAlpha,
+  timeInBowlS,
+  workingTimeS,
+  type SettingInput,
+} from '../../../setting'
+import { castsOf, depthOf, siftPace, siftTimeS, soakTimeS, type PourPlan } from '../plan'
 
 export function mixInputOf(plan: PourPlan): MixInput {
   return {

@@ -1,6 +1,6 @@
-import { DRY_TARGETS, type DryTarget } from '../../drying'
+import { DRY_TARGETS, type DryTarget } from '../../../drying'
 import { classValuesOf } from './classValues'
-import type { PourPlan } from './plan'
+import type { PourPlan } from '../plan'
 
 /** Silica to plaster by weight: of the class, and added. */
 export function silicaRatioOf(plan: PourPlan): number {

@@ -1,6 +1,6 @@
-import { bulkDensityOf, type Scoop } from '../../mix'
-import { plasterClass } from '../../plaster'
-import type { PourPlan } from './plan'
+import { bulkDensityOf, type Scoop } from '../../../mix'
+import { plasterClass } from '../../../plaster'
+import type { PourPlan } from '../plan'
 
 /** Values of the plaster's class that the plan's figures hang on, as they were. */
 export interface ClassValues {

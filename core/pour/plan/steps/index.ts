@@ -1,0 +1,3 @@
+export * from './table'
+export * from './order'
+export * from './record'
