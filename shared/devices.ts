@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { MAX_BATCHES } from '../core/mix'
-import type { DeviceChannel } from '../core/pour'
+import { DEVICE_CHANNELS, type DeviceChannel } from '../core/pour'
 import { deviceIdSchema } from './deviceLine'
 import { id, instantMs } from './text'
 
@@ -8,7 +8,7 @@ import { id, instantMs } from './text'
 
 export const deviceChannelSchema = z
   .string()
-  .regex(/^(mass|button|t([1-9]|1[0-6]))$/)
+  .regex(new RegExp(`^(${Object.values(DEVICE_CHANNELS).join('|')})$`))
   .transform((channel) => channel as DeviceChannel)
 
 export interface DeviceUse {

@@ -91,7 +91,6 @@ const PACKS = {
 }
 
 type Row = [
-  id: PlasterClassId,
   form: 'alpha' | 'beta',
   consistency: [use: number, low: number, high: number],
   hemihydrateFraction: number,
@@ -102,36 +101,27 @@ type Row = [
   fillerRatio: number,
 ]
 
-const ROWS: Row[] = [
-  ['pop', 'beta', [60, 45, 100], 0.95, 0.2, 23, 0.95, 'beta', 0],
-  ['pottery', 'beta', [70, 55, 100], 0.97, 0.2, 32, 1.05, 'beta', 0],
-  ['gc', 'alpha', [45, 36, 60], 0.97, 0.39, 23, 1.0, 'alpha', 0],
-  ['lowexp', 'alpha', [38, 34, 45], 0.93, 0.08, 30, 0.9, 'alpha', 0],
-  ['hsgc', 'alpha', [32, 26, 40], 0.97, 0.24, 22, 1.1, 'dense', 0],
-  ['dental2', 'beta', [50, 42, 60], 0.95, 0.2, 17, 0.9, 'beta', 0],
-  ['dental3', 'alpha', [30, 26, 36], 0.96, 0.12, 15, 0.7, 'dense', 0],
-  ['dental4', 'alpha', [23, 20, 27], 0.96, 0.08, 14, 0.9, 'dense', 0],
+const ROWS: Record<PlasterClassId, Row> = {
+  pop: ['beta', [60, 45, 100], 0.95, 0.2, 23, 0.95, 'beta', 0],
+  pottery: ['beta', [70, 55, 100], 0.97, 0.2, 32, 1.05, 'beta', 0],
+  gc: ['alpha', [45, 36, 60], 0.97, 0.39, 23, 1.0, 'alpha', 0],
+  lowexp: ['alpha', [38, 34, 45], 0.93, 0.08, 30, 0.9, 'alpha', 0],
+  hsgc: ['alpha', [32, 26, 40], 0.97, 0.24, 22, 1.1, 'dense', 0],
+  dental2: ['beta', [50, 42, 60], 0.95, 0.2, 17, 0.9, 'beta', 0],
+  dental3: ['alpha', [30, 26, 36], 0.96, 0.12, 15, 0.7, 'dense', 0],
+  dental4: ['alpha', [23, 20, 27], 0.96, 0.08, 14, 0.9, 'dense', 0],
   // 1 : 1 : 1 by weight, so 100 parts of water to 100 of plaster; strength halves again with the silica.
-  ['investment', 'beta', [100, 90, 110], 0.95, 0.2, 23, 0.475, 'beta', 1],
-]
+  investment: ['beta', [100, 90, 110], 0.95, 0.2, 23, 0.475, 'beta', 1],
+}
 
 export const SILICA_DENSITY_KG_M3 = 2650
 
 /** The plaster in the investment is plaster of Paris: its setting time is stated at that class's consistency. */
 const INVESTMENT_REFERENCE_CONSISTENCY = 60
 
-function classFromRow(row: Row): PlasterClass {
-  const [
-    id,
-    form,
-    [use, low, high],
-    fraction,
-    expansionPct,
-    halfHydrationMin,
-    strengthFactor,
-    packs,
-    filler,
-  ] = row
+function classFromRow(id: PlasterClassId): PlasterClass {
+  const [form, [use, low, high], fraction, expansionPct, halfHydrationMin, strengthFactor, packs, filler] =
+    ROWS[id]
   return {
     id,
     form,
@@ -160,7 +150,7 @@ function classFromRow(row: Row): PlasterClass {
 }
 
 /** The class table, in the order a caster meets them. Status and origin of every value: docs/science.md. */
-export const PLASTER_CLASSES: readonly PlasterClass[] = ROWS.map(classFromRow)
+export const PLASTER_CLASSES: readonly PlasterClass[] = PLASTER_CLASS_IDS.map(classFromRow)
 
 export function plasterClass(id: PlasterClassId): PlasterClass {
   return PLASTER_CLASSES.find((c) => c.id === id)!

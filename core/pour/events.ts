@@ -48,9 +48,10 @@ interface OfPieces {
   pieces?: number[]
 }
 
-/** What a device can be put to a bowl with: its mass, one of its thermometers, its button. */
-export type DeviceChannel = 'mass' | 'button' | TempChannel
+/** What a device can be put to a bowl with, and how that is written: its mass, its button, one of its thermometers. */
+export const DEVICE_CHANNELS = { mass: 'mass', button: 'button', t: 't([1-9]|1[0-6])' } as const
 type TempChannel = `t${number}`
+export type DeviceChannel = Exclude<keyof typeof DEVICE_CHANNELS, 't'> | TempChannel
 
 /** Whether a channel reads temperatures. */
 export const isTempChannel = (channel: DeviceChannel): channel is TempChannel => channel.startsWith('t')

@@ -47,6 +47,7 @@ export {
   WEIGHED,
   batchOf,
   bindsPlan,
+  DEVICE_CHANNELS,
   isTempChannel,
   liveEvents,
 } from './events'
