@@ -42,7 +42,7 @@ async function run(): Promise<void> {
   if (task === 'reset-demo') await (await demo()).clearWorkshop(owner.unscoped)
   const db = app.workshop(await app.soleWorkshop())
   const { rebuildSummaries } = await import('../server/services/summaries')
-  const { poursById } = await import('../server/services/pours')
+  const { poursById } = await import('../server/services/pourRecords')
   const summed = await rebuildSummaries(db, task === 'summaries' ? 'all' : 'missing', poursById, (done) =>
     console.log(`summed up: ${done} pours`),
   )

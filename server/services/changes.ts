@@ -6,7 +6,7 @@ import { devicesById } from './devices'
 import { mouldSetsById } from './mouldSets'
 import { mouldsById } from './moulds'
 import { plastersById } from './plasters'
-import { eventsById, poursById } from './pours'
+import { eventsById, poursById } from './pourRecords'
 import { settlingById } from './settling'
 import { getSettings } from './workshop'
 

@@ -22,7 +22,7 @@ import type { Learning } from '../../shared/learning'
 import { isUnreadable, type PourRecord } from '../../shared/records'
 import type { Db } from '../db/client'
 import { readingsOf } from './devices'
-import { poursById } from './pours'
+import { poursById } from './pourRecords'
 
 /** What pours showed is worked out when somebody asks: so many of the newest at a time, so that nobody waits long. */
 const AT_A_TIME = 6

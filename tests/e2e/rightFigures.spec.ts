@@ -4,7 +4,7 @@ import type { Page } from '@playwright/test'
 import { foldPour, keepPlan } from '../../core/pour'
 import { testPlan } from '../unit/plans'
 import { controlClock } from './controlledClock'
-import { getReadable, poursById } from '../../server/services/pours'
+import { getReadable, poursById } from '../../server/services/pourRecords'
 import { rebuildSummaries } from '../../server/services/summaries'
 import { expect, pool, pourIdOf, storedEvents, test } from './fixtures'
 

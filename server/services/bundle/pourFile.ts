@@ -5,7 +5,7 @@ import { MOST_IN_PIECE, pourFileSchema, type PourFile, type PourMore } from '../
 import type { Db } from '../../db/client'
 import type { Database } from '../../db/schema'
 import { readingOf } from '../devices'
-import { poursById } from '../pours'
+import { poursById } from '../pourRecords'
 import { summarise } from '../summaries'
 
 type Event = PourFile['events'][number]
