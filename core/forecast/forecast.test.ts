@@ -95,6 +95,12 @@ it('Φ, its logarithm and its inverse (tables of the normal distribution)', () =
   expect(Math.exp(lnNormalCdf(-8)) / 6.221e-16).toBeCloseTo(1, 1)
 })
 
+it('nothing a hand or an eye tells is surer than the hottest moment, nor worth less than ringing', () => {
+  const told = TOUCH_CUES.map((cue) => CUES[cue].sigmaLn)
+  expect(Math.min(...told)).toBe(CUES.hottest.sigmaLn)
+  expect(Math.max(...told)).toBe(CUES.rings.sigmaLn)
+})
+
 describe('worked example: ready at 36 min with σ .30, looked at after 40 (docs/science.md#forecast)', () => {
   /** Times that scale with the pace and with nothing else, min as given. */
   function scaled(of: Partial<Record<TouchCue, number>>): PaceTable {

@@ -184,7 +184,12 @@ describe('additions', () => {
     expect(mixed.halfHydrationMin / pop.halfHydrationMin).toBeCloseTo(0.8, 1)
   })
   it('bring their water, and are weighed against what they go into', () => {
-    expect(blend(pop, [{ id: 'acrylic', pct: 10 }]).admixWaterRatio).toBeCloseTo(0.05, 9)
+    // Both are half water, and what is not stands in the mix as a solid.
+    for (const id of ['acrylic', 'liquid_paint'] as const) {
+      const mixed = blend(pop, [{ id, pct: 10 }])
+      expect(mixed.admixWaterRatio).toBeCloseTo(0.05, 9)
+      expect(mixed.fillerRatio).toBeCloseTo(pop.fillerRatio + 0.05, 9)
+    }
     expect(
       weighAdditions(
         [

@@ -150,6 +150,10 @@ it('a temperature read after the working time moves no start, and one of another
   const late = read(40, 38)
   expect(late.settingInput).toEqual(untouched.settingInput)
   expect(late.demould).toEqual(untouched.demould)
+  // Of a slurry already, though its clock starts at the middle of the sprinkling.
+  const [metMs, midMs] = [untouched.doneAtMs.start_sift!, untouched.settingStartMs!]
+  expect(midMs).toBeGreaterThan(metMs)
+  expect(read((metMs + midMs) / 2 / MIN, 12).settingInput.mixTempC).toBe(12)
   // Before the powder was in, it was the water's.
   expect(read(4, 38).settingInput).toEqual(untouched.settingInput)
   expect(read(9, 12, { batch: 1 }).settingInput).toEqual(untouched.settingInput)

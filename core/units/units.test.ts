@@ -5,6 +5,7 @@ import {
   formatDensity,
   formatLength,
   formatMass,
+  formatRoughMass,
   formatTemp,
   formatTempStep,
   formatRoughVolume,
@@ -461,6 +462,11 @@ describe('display', () => {
     expect(formatMass(1234.56, metric)).toBe('1235 g')
     expect(formatMass(42.37, metric)).toBe('42.4 g')
     expect(formatMass(1234.56, { system: 'metric', scaleDivisionG: 5 })).toBe('1235 g')
+  })
+  it('shows what is in stock to three figures, whole grams under a kilogram', () => {
+    expect(formatRoughMass(431.6, metric)).toBe('432 g')
+    expect(formatRoughMass(18_437, metric)).toBe('18.4 kg')
+    expect(formatRoughMass(18_437, { system: 'us', scaleDivisionG: 1 })).toBe('40.6 lb')
   })
   it('carries ounces over into pounds', () => {
     expect(formatMass(453.5, { system: 'us', scaleDivisionG: 1 })).toBe('1 lb 0 oz')
