@@ -54,6 +54,7 @@ describe('a logger’s file, whoever wrote it', () => {
     expect(findLoggerFormat(lines('t,c', '0,18.1', '0.5,18.2', '1,18.4'))?.time).toBe('minutes')
   })
   it.each([
+    ['two readings', lines('s,c', '0,18.1', '10,18.2'), 'no_two_columns'],
     ['one column', lines('c', '18', '19', '20'), 'no_two_columns'],
     ['words', lines('a,b', 'x,y', 'x,y', 'x,y'), 'no_two_columns'],
     ['hotter than anything here', lines('s,c', '0,20.0', '10,900.0', '20,20.0'), 'beyond_belief'],

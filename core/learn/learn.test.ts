@@ -105,6 +105,12 @@ describe('what counts', () => {
     const back = { ...LEARN_ALL, sinceMs: 3 * DAY }
     expect(learnFrom('set_time', [], 9 * DAY, back, priorOf('set_time'), [spoon]).factor).toBe(1)
   })
+  it('what was seen is worth less the older it is, whatever the year', () => {
+    const after = (months: number, bornMs: number) =>
+      learnFrom('set_time', [seen(1.3, 0, bornMs)], bornMs + months * MONTH).sigmaLn
+    expect(after(12, 0)).toBeGreaterThan(after(1, 0))
+    expect(after(12, 600 * MONTH)).toBeCloseTo(after(12, 0), 12)
+  })
   it('the order of telling is nothing', () => {
     const some = [1.3, 0.9, 1.1, 2].map((r, i) => seen(r, i, i * DAY))
     expect(learnFrom('drying', some, 9 * DAY)).toEqual(learnFrom('drying', [...some].reverse(), 9 * DAY))
