@@ -4,6 +4,7 @@ import { createPinia, setActivePinia } from 'pinia'
 import { beforeEach, expect, it, vi } from 'vitest'
 import { createApp } from 'vue'
 import { keepPlan, type PourEvent } from '#core/pour'
+import type { PostedEvent } from '~~/shared/pourEvents'
 import type { PourRecord } from '~~/shared/records'
 import { callApi, type ApiResult } from './api'
 import { eventAt, testPlan } from '../../tests/unit/plans'
@@ -104,6 +105,53 @@ it('a fault of the server’s with one pour holds up no other', async () => {
   await pours.record('p2', { type: 'mould_ready' })
   await outbox.flushNow()
   expect(outbox.unsent.map((u) => u.pourId)).toEqual(['p1', 'p1'])
+})
+
+it('what was told by a wrong clock is put right once the clock is, and sent again by itself', async () => {
+  const { pours, outbox } = await openWindow()
+  await pours.record('p1', { type: 'mould_ready' })
+  const [told] = outbox.waiting
+  const sent: PostedEvent[] = []
+  // This device was an hour ahead.
+  api.mockImplementation((path, options) => {
+    if (path === '/api/time')
+      return Promise.resolve({ ok: true, value: { serverTimeMs: Date.now() - 3_600_000, seq: 1 } } as never)
+    const event = options!.body as PostedEvent
+    sent.push(event)
+    return event.shiftMs === undefined
+      ? Promise.resolve(failed('time_in_future'))
+      : (acknowledge(path, options) as never)
+  })
+  await outbox.look()
+  expect(outbox.unsent).toHaveLength(1)
+  await outbox.flushNow()
+  expect(sent.map((e) => Math.round((e.shiftMs ?? 0) / 1000))).toEqual([0, -3600])
+  expect(outbox.refused).toEqual([])
+  expect(outbox.unsent).toEqual([])
+  // What waits meanwhile counts where it belongs.
+  api.mockResolvedValue(failed('unavailable'))
+  await pours.record('p1', { type: 'note', text: 'now' })
+  expect(
+    Math.abs(outbox.waiting[0]!.event.occurredAtMs - (told!.event.occurredAtMs - 3_600_000)),
+  ).toBeLessThan(5000)
+})
+
+it('what is held up, or finds nobody, is tried again by itself, and nothing else is', async () => {
+  const { pours, outbox } = await openWindow()
+  const waits = vi.spyOn(globalThis, 'setTimeout')
+  const laterMs = () => waits.mock.calls.map(([, ms]) => ms ?? 0).filter((ms) => ms >= 2000)
+  for (const code of ['internal', 'unavailable'] as const) {
+    waits.mockClear()
+    api.mockImplementation(acknowledge as never)
+    await pours.record('p1', { type: 'note', text: 'well' })
+    await outbox.flushNow()
+    expect(laterMs()).toEqual([])
+    api.mockResolvedValue(failed(code))
+    await pours.record('p1', { type: 'note', text: 'held up' })
+    await outbox.flushNow()
+    expect(laterMs()).toContain(2000)
+  }
+  waits.mockRestore()
 })
 
 it('an event refused for good is kept apart, across windows, and may be sent again or thrown away', async () => {
