@@ -9,7 +9,7 @@ import { useProbes } from './probes'
 
 vi.mock('./api', () => ({ callApi: vi.fn() }))
 const MIN = 60_000
-const bench = vi.hoisted(() => ({ isReal: true, clock: { nowMs: () => 0 } }))
+const bench = vi.hoisted(() => ({ isReal: true, clock: { nowMs: (): number => 0 } }))
 vi.mock('./bench', () => ({ useBench: () => bench }))
 const forecasts = vi.hoisted(() => ({ setProbes: vi.fn(), setUnheard: vi.fn() }))
 vi.mock('./forecasts', () => ({ useForecasts: () => forecasts }))

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { expect, it } from 'vitest'
 import { weighingOf, weighingToleranceG } from './weighing'
-import { CROSSING_MS, NO_ZERO, askedToZero, watchZero, zeroAfterSilence } from './zero'
+import { NO_ZERO, askedToZero, watchZero, zeroAfterSilence } from './zero'
 
 it('fills from empty to right, and says what is too much', () => {
   const at = (netG: number) => weighingOf(1000, netG, 1)
@@ -59,16 +59,11 @@ it('a scale counts from where it last stood at nothing with the bowl on, and say
   expect(at([says(0, true), says(300, false)])).toBeNull()
   // One that cannot say is believed once after it was asked, not of the next bowl.
   expect(at([says(0, null)])).toBeNull()
-  expect(
-    at([says(236, null), says(0, null), says(706, null), says(0, null)], askedToZero(-CROSSING_MS)),
-  ).toBe(2)
-  expect(at([says(236, null)], askedToZero(-CROSSING_MS))).toBeNull()
-  // What it said before it can have heard is of before: shown as nothing, plaster would go in and be zeroed away.
-  for (const tared of [true, null])
-    expect(at([says(0, tared), says(0, tared)], askedToZero(2 - CROSSING_MS))).toBe(2)
-  expect(([true, false, null] as const).map((t) => zeroAfterSilence({ askedAtMs: 5, atMs: 7 }, t))).toEqual([
-    { askedAtMs: 5, atMs: 7 },
-    { askedAtMs: 5, atMs: null },
-    { askedAtMs: 5, atMs: null },
+  expect(at([says(236, null), says(0, null), says(706, null), says(0, null)], askedToZero())).toBe(2)
+  expect(at([says(236, null)], askedToZero())).toBeNull()
+  expect(([true, false, null] as const).map((t) => zeroAfterSilence({ asked: true, atMs: 7 }, t))).toEqual([
+    { asked: true, atMs: 7 },
+    { asked: true, atMs: null },
+    { asked: true, atMs: null },
   ])
 })

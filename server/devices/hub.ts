@@ -120,7 +120,7 @@ export class DeviceHub {
     if (!session || session.asks.includes(ask.id)) return
     session.asks = [...session.asks, ask.id].slice(-REMEMBERED_ASKS)
     if ((this.zeros.get(device)?.atMs ?? 0) > (ask.zeroedAtMs ?? 0)) return
-    this.zeros.set(device, askedToZero(this.nowMs()))
+    this.zeros.set(device, askedToZero())
     const command: DeviceCommand = { type: 'tare' }
     session.socket.write(`${JSON.stringify(command)}\n`)
   }
@@ -304,10 +304,10 @@ export class DeviceHub {
 
   /** What another process knew of a scale's zero, where it still stands. */
   private recall(session: Session, device: string, atMs: number | null): void {
-    const { askedAtMs, atMs: knownMs } = this.zeros.get(device) ?? NO_ZERO
+    const { asked, atMs: knownMs } = this.zeros.get(device) ?? NO_ZERO
     // Whatever was heard or asked meanwhile counts; before its first mass it is not said whether it is tared.
-    if (askedAtMs !== null || knownMs !== null || (session.tared !== undefined && !session.tared)) return
-    this.setZero(device, { askedAtMs, atMs })
+    if (asked || knownMs !== null || (session.tared !== undefined && !session.tared)) return
+    this.setZero(device, { asked, atMs })
   }
 
   private setZero(device: string, zero: Zero): Zero {

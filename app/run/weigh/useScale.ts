@@ -48,7 +48,7 @@ async function read(from: SerialPort, nowMs: () => number): Promise<void> {
 /** Zeroed here as soon as it stands still, whatever it can do by itself. */
 function counted(said: MassSaid, atMs: number): ScaleSays {
   const { stable, overload } = said
-  if (zero.askedAtMs !== null && stable && said.massG !== null) zeroG = said.massG
+  if (zero.asked && stable && said.massG !== null) zeroG = said.massG
   const massG = said.massG === null ? null : said.massG - zeroG
   zero = watchZero(zero, { massG, stable, tared: zeroG === 0 ? said.tared : null }, atMs)
   return { massG, stable, overload, zeroedAtMs: zero.atMs, atMs }
@@ -87,8 +87,7 @@ export function useScale() {
     failure,
     connect,
     zero() {
-      // Done here and not by the scale: no line can cross it.
-      zero = askedToZero(-Infinity)
+      zero = askedToZero()
       // One that sends only what has changed says nothing more while the bowl stands still.
       if (last) says.value = counted(last, clock.nowMs())
     },
