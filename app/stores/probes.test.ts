@@ -47,7 +47,12 @@ const lastTraces = () =>
   (forecasts.setProbes.mock.lastCall?.[1] as { key: string; batch: number; readings: object[] }[]).map(
     ({ key, batch, readings }) => [key, batch, readings.length],
   )
-const settled = () => new Promise((resolve) => setTimeout(resolve))
+/** What was asked so far, once as much was, and its answers are in. */
+const asked = (times: number) =>
+  vi.waitFor(() => {
+    expect(callApi).toHaveBeenCalledTimes(times)
+    expect(forecasts.setProbes.mock.calls.length + forecasts.setUnheard.mock.calls.length).toBe(times)
+  })
 
 beforeEach(() => {
   setActivePinia(createPinia())
@@ -68,7 +73,7 @@ it('asks once for what was read of a piece that sets, thermometer by thermometer
   ])
   open.push({ record: { id: 'p0' }, facts: upTo(5) }, { record: { id: 'p1' }, facts: upTo(12) })
   useProbes().start()
-  await settled()
+  await asked(1)
   expect(vi.mocked(callApi).mock.calls).toEqual([['/api/pours/p1/readings']])
   expect(lastTraces()).toEqual([
     ['probe t1', 0, 2],
@@ -76,7 +81,7 @@ it('asks once for what was read of a piece that sets, thermometer by thermometer
     ['probe t1', 1, 1],
   ])
   open.push({ record: { id: 'p2' }, facts: upTo(12) })
-  await settled()
+  await asked(2)
   expect(vi.mocked(callApi).mock.calls.map(([path]) => path)).toEqual([
     '/api/pours/p1/readings',
     '/api/pours/p2/readings',
@@ -87,11 +92,11 @@ it('what cannot be had is said, and asked for again when the bench changes', asy
   answers(undefined)
   open.push({ record: { id: 'p1' }, facts: upTo(12) })
   useProbes().start()
-  await settled()
+  await asked(1)
   expect(forecasts.setUnheard).toHaveBeenCalledWith('p1')
   answers([reading(1, 20)])
   open.push({ record: { id: 'p2' }, facts: upTo(12) })
-  await settled()
+  await asked(3)
   expect(vi.mocked(callApi).mock.calls.filter(([path]) => path.includes('p1'))).toHaveLength(2)
 })
 
@@ -101,7 +106,7 @@ it('takes in what a thermometer says as it says it, each twenty seconds', async 
   bench.clock.nowMs = () => nowMs
   open.push({ record: { id: 'p1' }, facts: upTo(12) })
   useProbes().start()
-  await settled()
+  await asked(1)
   const says = async (atS: number, channel: `t${number}`, tempC: number) => {
     nowMs = atS * 1000
     useDevices().hear([{ kind: 'temperature', device: 'probe', atMs: nowMs, channel, tempC }])
