@@ -2,21 +2,30 @@ import { createPinia, setActivePinia } from 'pinia'
 import { beforeEach, expect, it, vi } from 'vitest'
 import { createApp } from 'vue'
 import { callAllPages, callApi } from './api'
+import { BEAT_MS } from '~~/shared/changes'
 import { BENCH, benchOf } from './bench'
 import { syncClock, workshopClock } from './clock'
 import { useConnection } from './connection'
+import type { WindowMessage } from './windows'
 import { useWorkshop } from './workshop'
 
 vi.mock('./api', () => ({ callApi: vi.fn(), callAllPages: vi.fn(), sendFile: vi.fn(), lookAtDisk: vi.fn() }))
+const agrees = vi.hoisted(() => vi.fn())
 vi.mock('./clock', async (original) => ({
   ...(await original<typeof import('./clock')>()),
-  agreesWith: () => true,
+  agreesWith: agrees,
   syncClock: vi.fn(),
 }))
+/** The other windows: what they say to this one, what it tells them, and whether it leads. */
+const others = vi.hoisted(() => ({
+  say: (_message: WindowMessage) => {},
+  told: [] as WindowMessage[],
+  lead: true,
+}))
 vi.mock('./windows', () => ({
-  onWindowMessage: () => {},
-  tellWindows: () => {},
-  whenLeading: (lead: () => void) => lead(),
+  onWindowMessage: (listener: (message: WindowMessage) => void) => (others.say = listener),
+  tellWindows: (message: WindowMessage) => others.told.push(message),
+  whenLeading: (lead: () => void) => others.lead && lead(),
 }))
 const quiet = async () => {}
 vi.mock('./outbox', () => ({
@@ -62,7 +71,9 @@ const bag = (name: string) => ({ id: 'b1', name, plasterId: 'p1', usedUp: false 
 
 beforeEach(() => {
   vi.useFakeTimers()
+  agrees.mockReturnValue(true)
   down = []
+  Object.assign(others, { told: [], lead: true })
   Stream.opened = []
   vi.stubGlobal('EventSource', Stream)
   vi.stubGlobal('addEventListener', () => {})
@@ -122,4 +133,94 @@ it('after a reset the place in the stream moves on only once every list is there
   Stream.opened.at(-1)!.say('dropped', {})
   await vi.advanceTimersByTimeAsync(16_000)
   expect(Stream.opened.at(-1)!.url).toContain('since=90')
+})
+
+const SILENT_MS = 2.5 * BEAT_MS
+
+it('a stream that falls silent is opened anew, later each time, and at once where the network is back', async () => {
+  let back = () => {}
+  vi.stubGlobal('addEventListener', (_kind: string, listener: () => void) => (back = listener))
+  const connection = useConnection()
+  connection.start()
+  await settle()
+  const [first] = Stream.opened
+  await vi.advanceTimersByTimeAsync(SILENT_MS - BEAT_MS)
+  first!.say('beat', { serverTimeMs: 0 })
+  await vi.advanceTimersByTimeAsync(SILENT_MS - BEAT_MS)
+  expect(Stream.opened).toHaveLength(1)
+  expect(connection.connected).toBe(true)
+  await vi.advanceTimersByTimeAsync(BEAT_MS + 5000)
+  expect(connection.connected).toBe(false)
+  await vi.advanceTimersByTimeAsync(1000)
+  expect(Stream.opened).toHaveLength(2)
+  // One that was given up has nothing more to say.
+  first!.say('hello', { serverTimeMs: 0, reset: false })
+  expect(connection.connected).toBe(false)
+  Stream.opened[1]!.say('dropped', {})
+  await vi.advanceTimersByTimeAsync(1000)
+  expect(Stream.opened).toHaveLength(2)
+  back()
+  expect(Stream.opened).toHaveLength(3)
+  back()
+  expect(Stream.opened).toHaveLength(3)
+  Stream.opened[2]!.say('hello', { serverTimeMs: 0, reset: false })
+  expect(connection.connected).toBe(true)
+  // It had been reached: the next wait is a short one.
+  Stream.opened[2]!.say('dropped', {})
+  await vi.advanceTimersByTimeAsync(1000)
+  expect(Stream.opened).toHaveLength(4)
+})
+
+it('a window that follows shows what the one that leads says, and knows when it says nothing', async () => {
+  others.lead = false
+  const connection = useConnection()
+  connection.start()
+  await settle()
+  expect(Stream.opened).toEqual([])
+  others.say({ kind: 'changes', messages: [{ seq: 8, topic: 'bag', id: 'b1', value: bag('Told') as never }] })
+  expect(useWorkshop().bags[0]!.name).toBe('Told')
+  others.say({ kind: 'changes', messages: [{ seq: 8, topic: 'bag', id: 'b1', value: bag('Again') as never }] })
+  expect(useWorkshop().bags[0]!.name).toBe('Told')
+  await vi.advanceTimersByTimeAsync(SILENT_MS + 5000)
+  expect(connection.connected).toBe(false)
+  others.say({ kind: 'state', connected: true })
+  expect(connection.connected).toBe(true)
+  await vi.advanceTimersByTimeAsync(5000)
+  expect(connection.connected).toBe(true)
+})
+
+it('what the stream brings is told to the other windows; a clock that has gone wrong is set', async () => {
+  useConnection().start()
+  await settle()
+  const [stream] = Stream.opened
+  stream!.say('hello', { serverTimeMs: 0, reset: false })
+  stream!.say('change', { seq: 8, topic: 'bag', id: 'b1', value: bag('By the stream') })
+  expect(others.told.map((m) => m.kind)).toEqual(['state', 'changes'])
+  others.say({ kind: 'look' })
+  expect(others.told.at(-1)).toEqual({ kind: 'state', connected: true })
+  vi.mocked(syncClock).mockClear()
+  stream!.say('beat', { serverTimeMs: 0 })
+  expect(syncClock).not.toHaveBeenCalled()
+  agrees.mockReturnValue(false)
+  stream!.say('beat', { serverTimeMs: 0 })
+  expect(syncClock).toHaveBeenCalledTimes(1)
+})
+
+it('a device that nobody knows is asked about, not at each of its words', async () => {
+  useConnection().start()
+  await settle()
+  const asked = () => vi.mocked(callApi).mock.calls.filter(([path]) => path === '/api/devices').length
+  const [stream] = Stream.opened
+  const before = asked()
+  const here = (device: string) => stream!.say('live', [{ kind: 'here', device, here: true }])
+  here('stranger')
+  here('stranger')
+  expect(asked()).toBe(before + 1)
+  await vi.advanceTimersByTimeAsync(3000)
+  here('stranger')
+  expect(asked()).toBe(before + 2)
+  stream!.say('change', { seq: 8, topic: 'device', id: 'scale', value: { id: 'scale', name: 'Scale', uses: [] } })
+  await vi.advanceTimersByTimeAsync(3000)
+  here('scale')
+  expect(asked()).toBe(before + 2)
 })

@@ -1,0 +1,129 @@
+import 'fake-indexeddb/auto'
+import { IDBFactory } from 'fake-indexeddb'
+import { createPinia, setActivePinia } from 'pinia'
+import { afterEach, beforeEach, expect, it, vi } from 'vitest'
+import { createApp } from 'vue'
+import { MAX_PHOTO_BYTES } from '~~/shared/limits'
+import { callApi, sendFile } from './api'
+import { BENCH, benchOf } from './bench'
+import { workshopClock } from './clock'
+import { openPhotoBox } from './photoBox'
+import { usePhotos } from './photos'
+
+vi.mock('./api', () => ({ callApi: vi.fn(), sendFile: vi.fn() }))
+const sent = vi.mocked(sendFile)
+const recorded = vi.hoisted(() => vi.fn())
+/** What was recorded of the pour, as its record would say. */
+let live: { id: string; body: object }[] = []
+vi.mock('./pours', () => ({
+  usePours: () => ({ record: recorded, records: new Map([['p1', {}]]), factsOf: () => ({ live }) }),
+}))
+
+const failed = (code: string) => ({ ok: false, failure: { code, fields: [] } }) as never
+const picture = (bytes = 10, type = 'image/jpeg') => new File([new Uint8Array(bytes)], 'x', { type })
+const inBox = async () => (await (await openPhotoBox()).all()).map((p) => p.id)
+
+function openWindow(isReal = true) {
+  const pinia = createPinia()
+  createApp({})
+    .use(pinia)
+    .provide(BENCH, benchOf(workshopClock, { isReal, speed: 1 }))
+  setActivePinia(pinia)
+  return usePhotos()
+}
+
+beforeEach(() => {
+  vi.stubGlobal('indexedDB', new IDBFactory())
+  live = []
+  sent.mockReset()
+  vi.mocked(callApi).mockReset()
+  recorded.mockReset()
+  recorded.mockImplementation((_pour: string, body: object) =>
+    Promise.resolve(live.push({ id: `event ${live.length}`, body })),
+  )
+})
+afterEach(() => vi.restoreAllMocks())
+
+/** The waits that were begun, ms. */
+const waitsMs = () => vi.mocked(setTimeout).mock.calls.map(([, ms]) => ms ?? 0)
+
+it('a picture is shown from where it waits, and goes by itself once somebody answers', async () => {
+  const photos = openWindow()
+  vi.spyOn(globalThis, 'setTimeout')
+  sent.mockResolvedValue(failed('unavailable'))
+  const taken = await photos.take('p1', picture(), { pieces: [1] })
+  expect(recorded).toHaveBeenCalledWith('p1', {
+    type: 'photographed',
+    photoId: expect.any(String),
+    caption: '',
+    pieces: [1],
+  })
+  const id = (taken as { value: string }).value
+  expect(photos.addressOf(id)).toMatch(/^blob:/)
+  expect(await inBox()).toEqual([id])
+  // Longer and longer between.
+  await photos.sendWaiting()
+  await photos.sendWaiting()
+  expect(waitsMs().filter((ms) => ms >= 3000)).toEqual([3000, 6000, 12_000])
+  // Another window, after this one is gone.
+  const next = openWindow()
+  sent.mockResolvedValue({ ok: true, value: {} } as never)
+  await next.sendWaiting()
+  expect(sent.mock.lastCall![2].query).toEqual({ id, pour: 'p1', caption: '' })
+  expect(next.addressOf(id, 'thumb')).toBe(`/api/photos/${id}?size=thumb`)
+  expect(next.waiting.size).toBe(0)
+  expect(await inBox()).toEqual([])
+})
+
+it('the first that finds nobody is not followed by all others', async () => {
+  const photos = openWindow()
+  sent.mockResolvedValue(failed('disk_full'))
+  await photos.take('p1', picture())
+  await photos.take('p1', picture())
+  sent.mockClear()
+  await photos.sendWaiting()
+  expect(sent).toHaveBeenCalledTimes(1)
+  expect(await inBox()).toHaveLength(2)
+})
+
+it('one that the workshop will never take is taken back, where it was taken', async () => {
+  const photos = openWindow()
+  live = [{ id: 'other', body: { type: 'photographed', photoId: 'another' } }]
+  sent.mockResolvedValue(failed('not_a_picture'))
+  const taken = await photos.take('p1', picture())
+  expect(taken).toEqual({ ok: false, failure: { code: 'not_a_picture', fields: [] } })
+  expect(recorded).toHaveBeenLastCalledWith('p1', { type: 'void', targetId: 'event 1' })
+  expect(await inBox()).toEqual([])
+  expect(photos.waiting.size).toBe(0)
+})
+
+it('what is plainly no photograph is not even kept', async () => {
+  const photos = openWindow()
+  for (const [file, code] of [
+    [picture(1, 'text/plain'), 'not_a_picture'],
+    [picture(MAX_PHOTO_BYTES + 1), 'photo_too_large'],
+  ] as const)
+    expect(await photos.take('p1', file)).toMatchObject({ ok: false, failure: { code } })
+  expect(recorded).not.toHaveBeenCalled()
+  sent.mockResolvedValue(failed('unavailable'))
+  expect(await photos.take('p1', picture(MAX_PHOTO_BYTES))).toMatchObject({ ok: true })
+})
+
+it('a rehearsal keeps and sends nothing, and a picture thrown away is gone everywhere', async () => {
+  const rehearsal = openWindow(false)
+  sent.mockResolvedValue(failed('rehearsal'))
+  expect(await rehearsal.take('p1', picture())).toMatchObject({ ok: true })
+  expect(await inBox()).toEqual([])
+  sent.mockClear()
+  await rehearsal.sendWaiting()
+  expect(sent).not.toHaveBeenCalled()
+
+  const photos = openWindow()
+  sent.mockResolvedValue(failed('unavailable'))
+  const { value: id } = (await photos.take('p1', picture())) as { value: string }
+  await photos.remove('p1', id)
+  expect(await inBox()).toEqual([])
+  expect(photos.waiting.size).toBe(0)
+  expect(recorded).toHaveBeenLastCalledWith('p1', { type: 'void', targetId: `event ${live.length - 2}` })
+  expect(vi.mocked(callApi)).toHaveBeenCalledWith(`/api/photos/${id}`, { method: 'DELETE' })
+})
