@@ -179,7 +179,10 @@ it('a window that follows shows what the one that leads says, and knows when it 
   expect(Stream.opened).toEqual([])
   others.say({ kind: 'changes', messages: [{ seq: 8, topic: 'bag', id: 'b1', value: bag('Told') as never }] })
   expect(useWorkshop().bags[0]!.name).toBe('Told')
-  others.say({ kind: 'changes', messages: [{ seq: 8, topic: 'bag', id: 'b1', value: bag('Again') as never }] })
+  others.say({
+    kind: 'changes',
+    messages: [{ seq: 8, topic: 'bag', id: 'b1', value: bag('Again') as never }],
+  })
   expect(useWorkshop().bags[0]!.name).toBe('Told')
   await vi.advanceTimersByTimeAsync(SILENT_MS + 5000)
   expect(connection.connected).toBe(false)
@@ -219,7 +222,12 @@ it('a device that nobody knows is asked about, not at each of its words', async 
   await vi.advanceTimersByTimeAsync(3000)
   here('stranger')
   expect(asked()).toBe(before + 2)
-  stream!.say('change', { seq: 8, topic: 'device', id: 'scale', value: { id: 'scale', name: 'Scale', uses: [] } })
+  stream!.say('change', {
+    seq: 8,
+    topic: 'device',
+    id: 'scale',
+    value: { id: 'scale', name: 'Scale', uses: [] },
+  })
   await vi.advanceTimersByTimeAsync(3000)
   here('scale')
   expect(asked()).toBe(before + 2)
