@@ -34,8 +34,8 @@ export default defineConfig({
           include: ['tests/integration/**/*.test.ts'],
           testTimeout: 60_000,
           hookTimeout: 60_000,
-          // Each file starts servers of its own; two cores carry two at a time.
-          maxWorkers: 2,
+          // Each file starts servers of its own, and waits for them more than it works: two cores carry three.
+          maxWorkers: 3,
         },
       },
     ],

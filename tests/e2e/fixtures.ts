@@ -1,5 +1,4 @@
 import { test as base, expect, type Page } from '@playwright/test'
-import { loadDemo } from '../../scripts/demo'
 import { createTestDatabase } from '../support/database'
 import { freePort, startServer, type TestServer } from '../support/server'
 
@@ -27,8 +26,7 @@ interface Fixtures {
 }
 
 async function openWorkshop(demo: boolean): Promise<Workshop & { close: () => Promise<void> }> {
-  const database = await createTestDatabase()
-  if (demo) await loadDemo(database.db, Date.now())
+  const database = await createTestDatabase({ demo })
   const devicePort = await freePort()
   let server = await startServer(database.url, { devicePort })
   const port = Number(new URL(server.address).port)

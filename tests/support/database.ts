@@ -3,6 +3,7 @@ import { sql } from 'kysely'
 import { appUrlOf, narrow } from '../../server/db/appRole'
 import { openDatabase, type Db } from '../../server/db/client'
 import { migrate } from '../../server/db/migrate'
+import { loadDemo } from '../../scripts/demo'
 
 const adminUrl = process.env.NINE_RIPPLES_TEST_DATABASE_URL
 const appPassword = process.env.NINE_RIPPLES_TEST_APP_PASSWORD
@@ -21,39 +22,66 @@ export interface TestDatabase {
   drop: () => Promise<void>
 }
 
-/** Migrated to the end, once for the cluster: every other database begins as a copy of it. */
-const TEMPLATE = 'migrated'
+type Database = ReturnType<typeof openDatabase>
 
-/** Makes the template where nobody has yet; several processes may want it at once. */
-async function madeTemplate(admin: ReturnType<typeof openDatabase>): Promise<void> {
+/** A database that others begin as copies of, made once for the cluster. */
+interface Template {
+  name: string
+  /** What it is a copy of itself. */
+  from?: Template
+  fill: (own: Database) => Promise<unknown>
+}
+
+const MIGRATED: Template = { name: 'migrated', fill: (own) => migrate(own.unscoped) }
+
+/** What the demo holds is told from the present: a copy is at the most this old. */
+const DEMO_FRESH_MS = 120_000
+const demoOf = (nowMs: number): Template => ({
+  name: `demo_${Math.floor(nowMs / DEMO_FRESH_MS)}`,
+  from: MIGRATED,
+  fill: async (own) => loadDemo(own.workshop(await own.soleWorkshop()), Date.now()),
+})
+
+/** Makes a template where nobody has yet; several processes may want it at once. */
+async function made(admin: Database, { name, from, fill }: Template): Promise<void> {
+  if (from) await made(admin, from)
   await admin.unscoped.connection().execute(async (one) => {
     await sql`select pg_advisory_lock(1)`.execute(one)
     try {
-      const { rows } = await sql`select from pg_database where datname = ${TEMPLATE}`.execute(one)
+      const { rows } = await sql`select from pg_database where datname = ${name}`.execute(one)
       if (rows.length > 0) return
       // Under another name until it is whole.
-      const raw = `${TEMPLATE}_${randomUUID().replaceAll('-', '')}`
-      await sql`create database ${sql.id(raw)}`.execute(one)
+      const raw = `${name}_${randomUUID().replaceAll('-', '')}`
+      await createFrom(one, raw, from)
       const url = new URL(adminUrl!)
       url.pathname = `/${raw}`
       const own = openDatabase(url.href, () => {}, { poolSize: 1 })
-      await migrate(own.unscoped)
+      await fill(own)
       await own.close()
-      await sql`alter database ${sql.id(raw)} rename to ${sql.id(TEMPLATE)}`.execute(one)
+      await sql`alter database ${sql.id(raw)} rename to ${sql.id(name)}`.execute(one)
     } finally {
       await sql`select pg_advisory_unlock(1)`.execute(one)
     }
   })
 }
 
-/** A database of its own on the throw-away cluster that bin/test started; with `upTo`, migrated no further than that. */
-export async function createTestDatabase({ upTo }: { upTo?: string } = {}): Promise<TestDatabase> {
+const createFrom = (db: Database['unscoped'], name: string, from: Template | undefined) =>
+  sql`create database ${sql.id(name)} ${from ? sql`template ${sql.id(from.name)}` : sql``}`.execute(db)
+
+/**
+ * A database of its own on the throw-away cluster that bin/test started; with `upTo`, migrated no further than that; with
+ * `demo`, holding the demo workshop.
+ */
+export async function createTestDatabase({
+  upTo,
+  demo = false,
+}: { upTo?: string; demo?: boolean } = {}): Promise<TestDatabase> {
   if (!adminUrl || !appPassword) throw new Error('NINE_RIPPLES_TEST_DATABASE_URL is not set: run ./bin/test')
   const name = `test_${randomUUID().replaceAll('-', '')}`
   const admin = openDatabase(adminUrl, () => {}, { poolSize: 1 })
-  if (upTo === undefined) await madeTemplate(admin)
-  const from = upTo === undefined ? sql`template ${sql.id(TEMPLATE)}` : sql``
-  await sql`create database ${sql.id(name)} ${from}`.execute(admin.unscoped)
+  const from = upTo !== undefined ? undefined : demo ? demoOf(Date.now()) : MIGRATED
+  if (from) await made(admin, from)
+  await createFrom(admin.unscoped, name, from)
   const ownerUrl = new URL(adminUrl)
   ownerUrl.pathname = `/${name}`
   const own = openDatabase(ownerUrl.href, () => {})
