@@ -115,6 +115,7 @@ export default defineNuxtConfig({
     optimizeDeps: { include: ['chart.js', 'vue-chartjs'] },
     build: {
       rollupOptions: {
+        output: { experimentalMinChunkSize: 4000 },
         treeshake: {
           // What the models are made of does nothing by being read. Nor does the framework's own fetching, which nobody uses.
           moduleSideEffects: (id) =>
