@@ -100,6 +100,7 @@ export function benchHeat(): [what: string, measured: number, unit: string, targ
       id: 'a',
       cue: 'thumbnail_no_dent' as const,
       answer: 'now' as const,
+      by: 'a',
       atS: alphaTimeS(truth, 0.55, 'mean')!,
     },
   ]

@@ -32,4 +32,6 @@ export interface DemouldForecast {
   floorS: number
   /** The floor, not the chemistry, sets the time. */
   heldByFloor: boolean
+  /** Not sooner by a look at which it was not so far, carried on to being ready, s since mid-sprinkle; 0 without one. */
+  looksHoldS: number
 }

@@ -53,4 +53,6 @@ export interface CueSeen {
   answer: CueAnswer
   /** s since mid-sprinkle, > 0. */
   atS: number
+  /** Whose hand or eye it was: what it misjudges, it misjudges alike in all its looks. */
+  by: string
 }

@@ -1,17 +1,16 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { diceOf, normal } from '../../devices/dice'
-import { heatMix } from '../heat'
-import { mixProperties } from '../mix'
-import type { MouldKind } from '../mould'
-import { plasterProperties, type PlasterClassId } from '../plaster'
-import { mapEvents, settingSigmaLn } from '../setting'
+import { EVIDENCE, oddBuckets } from '../../tests/support/oddBuckets'
+import { PROBLEMS, problemOf } from '../../tests/support/setProblems'
+import { seriesAt } from '../heat'
+import { mapEvents } from '../setting'
 import { CUES, TOUCH_CUES, type CueSeen, type TouchCue } from './cues'
 import { setCurve } from './curve'
 import { cuesThatCount, learnPace, learnSteps, readyChance } from './learn'
-import { normalCdf, normalQuantile, lnNormalCdf } from './normal'
+import { lnStudentCdf, normalCdf, normalQuantile } from './normal'
 import {
-  cueOnGrid,
+  cuesOnGrid,
   latenessOf,
   lnTimeAt,
   paceGrid,
@@ -29,47 +28,6 @@ import {
   timesAtPace,
   type SetProblem,
 } from './problem'
-
-function problemOf(
-  classId: PlasterClassId,
-  change: Partial<Omit<SetProblem, 'piece'>> & { tempC?: number; sizeMm?: number; kind?: MouldKind } = {},
-): SetProblem {
-  const { tempC = 20, sizeMm = 25, ...rest } = change
-  const plaster = plasterProperties(classId)
-  const consistency = plaster.useConsistency
-  const setting = {
-    plaster,
-    consistency,
-    mixTempC: tempC,
-    stirS: 120,
-    stirManner: 'hand' as const,
-    restS: 150,
-    ratioSigmaLn: 0.02,
-  }
-  return {
-    setting,
-    mix: heatMix(
-      plaster,
-      consistency,
-      mixProperties({ plaster, consistency, waterTempC: tempC, airFraction: 0.01 }),
-    ),
-    piece: {
-      shape: 'slab',
-      sizeMm,
-      walls: [{ material: 'silicone', thicknessMm: 6 }],
-      standsOn: 'bench',
-      top: 'open',
-    },
-    thin: undefined,
-    around: { airTempC: tempC, rhPct: 50, speedMS: 0.1, mouldTempC: tempC, groundTempC: tempC, sunWM2: 0 },
-    pouredAtS: 330,
-    isPoured: true,
-    sigmaLn: settingSigmaLn(setting),
-    even: true,
-    kind: 'silicone',
-    ...rest,
-  }
-}
 
 function tableOf(problem: SetProblem, prior: Pace, lastS = 3600): PaceTable {
   const steps = paceTableSteps(problem, prior, lastS)
@@ -90,9 +48,20 @@ it('Φ, its logarithm and its inverse (tables of the normal distribution)', () =
   expect(normalCdf(1.2816)).toBeCloseTo(0.9, 4)
   expect(normalCdf(-1.96)).toBeCloseTo(0.025, 4)
   expect(normalQuantile(0.9)).toBeCloseTo(1.28155, 4)
-  // Φ(−5) = 2.867e−7 and Φ(−8) = 6.22e−16.
-  expect(Math.exp(lnNormalCdf(-5)) / 2.8665e-7).toBeCloseTo(1, 1)
-  expect(Math.exp(lnNormalCdf(-8)) / 6.221e-16).toBeCloseTo(1, 1)
+})
+
+it('Student’s t with 4 degrees of freedom (tables: one-sided 10 % at 1.533, 2.5 % at 2.776, .5 % at 4.604)', () => {
+  for (const [x, p] of [
+    [1.533, 0.1],
+    [2.776, 0.025],
+    [4.604, 0.005],
+  ] as const) {
+    expect(Math.exp(lnStudentCdf(-x)) / p).toBeCloseTo(1, 2)
+    expect(Math.exp(lnStudentCdf(x))).toBeCloseTo(1 - p, 4)
+  }
+  expect(Math.exp(lnStudentCdf(0))).toBeCloseTo(0.5, 12)
+  // Far out it falls as x⁻⁴ and never to nothing: 3·x⁻⁴ is where it tends to.
+  expect((Math.exp(lnStudentCdf(-1e4)) * 1e16) / 3).toBeCloseTo(1, 3)
 })
 
 it('nothing a hand or an eye tells is surer than the hottest moment, nor worth less than ringing', () => {
@@ -116,11 +85,11 @@ describe('worked example: ready at 36 min with σ .30, looked at after 40 (docs/
   }
   const prior: Pace = { meanLn: 0, sigmaLn: 0.3 }
   const after = (table: PaceTable, ...cues: Pick<CueSeen, 'cue' | 'answer' | 'atS'>[]) => {
-    const grid = paceGrid(prior)
+    const grid = paceGrid(table, prior)
     return posteriorOf(
       prior,
       grid,
-      cues.map((c) => cueOnGrid(table, grid, c)),
+      cues.map((c) => cuesOnGrid(table, grid, [c])),
     )
   }
   const chance = ({ meanLn, sigmaLn }: Pace) =>
@@ -131,22 +100,21 @@ describe('worked example: ready at 36 min with σ .30, looked at after 40 (docs/
     )
 
   it('nothing seen: .64', () => expect(chance(prior)).toBeCloseTo(0.64, 2))
-  it('hottest felt at 27 where 32 was expected: .95', () => {
+  it('hottest felt at 27 where 32 was expected: .93', () => {
     const pace = after(scaled({ hottest: 32 }), { cue: 'hottest', answer: 'now', atS: 27 * 60 })
-    expect(pace.meanLn).toBeCloseTo(-0.13, 2)
+    expect(pace.meanLn).toBeCloseTo(-0.112, 2)
     expect(pace.sigmaLn).toBeCloseTo(0.147, 2)
-    expect(chance(pace)).toBeCloseTo(0.95, 2)
+    expect(chance(pace)).toBeCloseTo(0.93, 2)
   })
-  it('the thumbnail still dents at 25 where 20 was expected: .14', () => {
+  it('the thumbnail still dents at 25 where 20 was expected: .20', () => {
     const pace = after(scaled({ thumbnail_no_dent: 20 }), {
       cue: 'thumbnail_no_dent',
       answer: 'not_yet',
       atS: 25 * 60,
     })
-    // One look in fifty is taken to be mistaken, which the worked figures do not: a little less moved.
-    expect(pace.meanLn).toBeCloseTo(0.32, 1)
-    expect(Math.abs(pace.sigmaLn - 0.2)).toBeLessThan(0.035)
-    expect(Math.abs(chance(pace) - 0.14)).toBeLessThan(0.06)
+    expect(pace.meanLn).toBeCloseTo(0.322, 2)
+    expect(pace.sigmaLn).toBeCloseTo(0.258, 2)
+    expect(chance(pace)).toBeCloseTo(0.2, 2)
   })
   it('one wrong cue cannot wreck what three others say', () => {
     const table = scaled({ hottest: 32, thumbnail_no_dent: 20 })
@@ -162,13 +130,6 @@ describe('worked example: ready at 36 min with σ .30, looked at after 40 (docs/
     expect(Math.abs(after(table, ...right, mistaken).meanLn - base.meanLn)).toBeLessThan(0.12)
   })
 })
-
-const PROBLEMS = [
-  problemOf('pottery'),
-  problemOf('gc', { sizeMm: 50, kind: 'rigid_plastic' }),
-  problemOf('pop', { tempC: 8, sizeMm: 15, kind: 'ground' }),
-  problemOf('hsgc', { sizeMm: 30, kind: 'latex' }),
-]
 
 it('between two heat runs times are within half a percent of a run of their own', () => {
   for (const problem of PROBLEMS) {
@@ -214,7 +175,7 @@ it('one event alone is what the whole forecast says of it', () => {
     }
 })
 
-it('an 80 % band holds 75–85 % of 500 made-up pours, whatever was seen of them', () => {
+it('an 80 % band holds 75–90 % of 500 made-up pours, whatever was seen of them', () => {
   const { uniform, normal } = dice(13)
   const tables = PROBLEMS.map((p) => ({
     prior: { meanLn: 0, sigmaLn: p.sigmaLn },
@@ -226,7 +187,7 @@ it('an 80 % band holds 75–85 % of 500 made-up pours, whatever was seen of them
   for (let pour = 0; pour < POURS; pour++) {
     const { prior, table } = tables[pour % tables.length]!
     const trueLn = prior.sigmaLn * normal()
-    const grid = paceGrid(prior)
+    const grid = paceGrid(table, prior)
     // Two to four of the cues this piece has, each seen when a hand thinks it sees it or looked for at some time.
     const cues = TOUCH_CUES.filter(
       (c) => c !== 'cool_again' && lnTimeAt(table, trueLn, CUES[c].atS) !== undefined,
@@ -241,30 +202,30 @@ it('an 80 % band holds 75–85 % of 500 made-up pours, whatever was seen of them
     const pace = posteriorOf(
       prior,
       grid,
-      cues.map((c) => cueOnGrid(table, grid, c)),
+      cues.map((c) => cuesOnGrid(table, grid, [c])),
     )
     if (Math.abs(trueLn - pace.meanLn) <= 1.2816 * pace.sigmaLn) held++
     if (pace.sigmaLn < prior.sigmaLn) narrower++
   }
   expect(held / POURS).toBeGreaterThan(0.75)
-  expect(held / POURS).toBeLessThan(0.86)
+  expect(held / POURS).toBeLessThan(0.9)
   expect(narrower / POURS).toBeGreaterThan(0.8)
 })
 
-it('one look whose answer was to be expected leaves the pace no less sure, within a fiftieth', () => {
+it('one look whose answer was to be expected leaves the pace no less sure, within a twentieth', () => {
   for (const problem of PROBLEMS) {
     const prior = { meanLn: 0, sigmaLn: problem.sigmaLn }
     const table = tableOf(problem, prior, 20_000)
-    const grid = paceGrid(prior)
+    const grid = paceGrid(table, prior)
     for (const cue of TOUCH_CUES)
       for (const answer of ['now', 'not_yet', 'already'] as const)
         for (let atS = 60; atS < 20_000; atS *= 1.1) {
           const late = latenessOf(table, prior, cue, atS)
           if (late === undefined) continue
           const surprise = { now: Math.abs(late), not_yet: late, already: -late }[answer]
-          if (surprise > 0.5) continue
-          const { sigmaLn } = posteriorOf(prior, grid, [cueOnGrid(table, grid, { cue, answer, atS })])
-          expect(sigmaLn, `${cue} ${answer} ${atS}`).toBeLessThan(1.02 * prior.sigmaLn)
+          if (surprise > 0.25) continue
+          const { sigmaLn } = posteriorOf(prior, grid, [cuesOnGrid(table, grid, [{ cue, answer, atS }])])
+          expect(sigmaLn, `${cue} ${answer} ${atS}`).toBeLessThan(1.05 * prior.sigmaLn)
         }
   }
 })
@@ -283,7 +244,7 @@ it('whatever was seen, advice is sane: finite, not before the floor, ranges in o
       (i, seen, nowS) => {
         const problem = PROBLEMS[i]!
         const found = learnPace(
-          { problem, cues: seen.map((s, k) => ({ ...s, id: String(k) })), probes: [] },
+          { problem, cues: seen.map((s, k) => ({ ...s, id: String(k), by: 'a' })), probes: [] },
           nowS + 1,
         )
         const { low, mid, high } = found.demould.strongEnoughS
@@ -296,9 +257,99 @@ it('whatever was seen, advice is sane: finite, not before the floor, ranges in o
         if (found.next) expect(found.next.atS).toBeGreaterThanOrEqual(nowS + 1)
       },
     ),
-    { numRuns: 200 },
+    { numRuns: 60 },
   )
 }, 60_000)
+
+describe('what a caster sees against what the bag was expected to do', () => {
+  const pop = problemOf('pop')
+  const look = (cue: TouchCue, answer: CueSeen['answer'], min: number, by = 'a'): CueSeen => ({
+    id: `${cue} ${answer} ${min} ${by}`,
+    cue,
+    answer,
+    by,
+    atS: min * 60,
+  })
+  const learnt = (cues: CueSeen[], problem = pop) =>
+    learnPace({ problem, cues, probes: [] }, Math.max(...cues.map((c) => c.atS)))
+
+  it('still dents, long after: not ready, out well after that look, and the look stands', () => {
+    for (const min of [45, 60, 90, 150]) {
+      const dents = look('thumbnail_no_dent', 'not_yet', min)
+      const found = learnt([dents])
+      expect(found.demould.recommendedS).toBeGreaterThan(1.2 * dents.atS)
+      expect(readyChance(found, found.pace.sigmaLn, dents.atS)).toBeLessThan(1 / 3)
+      expect(found.contradicting).toEqual([])
+    }
+    // That is no bag of this powder any more, or no mix of this temperature.
+    expect(learnt([look('thumbnail_no_dent', 'not_yet', 90)]).farOff).toBe(true)
+    expect(learnt([look('thumbnail_no_dent', 'not_yet', 28)]).farOff).toBe(false)
+  })
+  it('a wrong early tap and then a dent: never advised for a time that is gone', () => {
+    const { uniform } = dice(41)
+    for (let draw = 0; draw < 40; draw++) {
+      const tap = look('rings', 'already', 8 + 14 * uniform())
+      const dents = look('thumbnail_no_dent', 'not_yet', 30 + 30 * uniform())
+      const found = learnt([tap, dents], PROBLEMS[draw % 2 === 0 ? 0 : 3])
+      expect(found.demould.recommendedS).toBeGreaterThan(dents.atS)
+      expect(found.contradicting).not.toContain(dents)
+    }
+  })
+  it('what was seen later of what comes later lets an earlier look go', () => {
+    const dents = look('thumbnail_no_dent', 'not_yet', 25)
+    const held = learnt([dents, look('gloss_gone', 'now', 26)])
+    expect(held.demould.looksHoldS).toBeGreaterThan(dents.atS)
+    expect(learnt([dents, look('rings', 'now', 31)]).demould.looksHoldS).toBe(0)
+  })
+  it('the same answer again, by whomever, is one look; many different ones do not wear the hand’s own error away', () => {
+    const one = learnt([look('thumbnail_no_dent', 'already', 22)])
+    const many = learnt(
+      Array.from({ length: 50 }, (_, i) => look('thumbnail_no_dent', 'already', 22 + i / 10, `p${i % 4}`)),
+    )
+    expect(many.pace).toEqual(one.pace)
+    // Of not yet the last counts.
+    const dents = [20, 24, 28].map((min) => look('knife_cut_stays', 'not_yet', min))
+    expect(learnt(dents).pace).toEqual(learnt(dents.slice(-1)).pace)
+    const all = [
+      'trails_stay',
+      'gloss_gone',
+      'knife_cut_stays',
+      'thumbnail_no_dent',
+      'hottest',
+      'rings',
+    ] as const
+    const times = timesAtPace(pop, 1)
+    const seen = all.map((cue) => look(cue, 'now', CUES[cue].atS(times)! / 60))
+    expect(learnt(seen).pace.sigmaLn).toBeGreaterThan(0.08)
+    // Each by somebody else, they tell more.
+    expect(learnt(seen.map((c) => ({ ...c, by: c.cue }))).pace.sigmaLn).toBeLessThan(
+      learnt(seen).pace.sigmaLn,
+    )
+  })
+  it('strong evidence wins against bag and class, however far out', () => {
+    const times = timesAtPace(pop, 5)
+    const seen = (['gloss_gone', 'thumbnail_no_dent', 'rings'] as const).map((cue) =>
+      look(cue, 'now', CUES[cue].atS(times)! / 60),
+    )
+    const found = learnt(seen)
+    expect(Math.exp(found.pace.meanLn)).toBeGreaterThan(4)
+    expect(Math.exp(found.pace.meanLn)).toBeLessThan(5.6)
+    expect(found.farOff).toBe(true)
+  })
+  it('cool again, felt an hour after it was warm, is no sign of haste', () => {
+    const felt = [look('warm', 'now', 25), look('cool_again', 'now', 60)]
+    const warm = learnt(felt.slice(0, 1))
+    const found = learnt(felt)
+    // At every pace the runs reach until it is cool.
+    expect(found.marks.coolS).toBeDefined()
+    expect(Math.abs(found.pace.meanLn - warm.pace.meanLn)).toBeLessThan(0.15)
+    for (const problem of [pop, PROBLEMS[1]!, PROBLEMS[3]!]) {
+      const prior = { meanLn: 0, sigmaLn: problem.sigmaLn }
+      for (const { marks } of tableOf(problem, prior, 0).times)
+        expect(marks.coolS === undefined).toBe(marks.warmS === undefined)
+    }
+  })
+})
 
 describe('a thermometer in the piece', () => {
   const { normal } = dice(7)
@@ -320,7 +371,9 @@ describe('a thermometer in the piece', () => {
       const probe = readingsOf(PROBLEMS[0]!, factor, 4200, off)
       const found = learnPace({ problem: PROBLEMS[0]!, cues: [], probes: [probe] }, 4200)
       expect(Math.abs(Math.exp(found.pace.meanLn) / factor - 1)).toBeLessThan(0.05)
-      expect(found.pace.sigmaLn).toBeLessThan(0.05)
+      // No better than the shape of the curve itself is known.
+      expect(found.pace.sigmaLn).toBeGreaterThan(0.06)
+      expect(found.pace.sigmaLn).toBeLessThan(0.07)
       expect(found.probeFaults).toEqual([])
     }
   })
@@ -367,9 +420,64 @@ describe('a thermometer in the piece', () => {
     const found = learnPace({ problem, cues: [], probes: [spoil(good)] }, 2700)
     expect(found.probeFaults).toEqual([fault])
     expect(found.pace.meanLn).toBeCloseTo(0, 2)
-    expect(probeFault(good, runAtPace(problem, 1, 7200), 20)).toBeUndefined()
+    const prior = { meanLn: 0, sigmaLn: problem.sigmaLn }
+    expect(probeFault(good, problem, tableOf(problem, prior), prior)).toBeUndefined()
   })
 })
+
+describe('a thermometer that is doubted', () => {
+  const problem = problemOf('pottery')
+  const { normal } = dice(19)
+  const along = (untilMin: number, of: (timeS: number) => number): ProbeSeries => ({
+    readings: Array.from({ length: Math.floor((untilMin * 60 - problem.pouredAtS) / 15) }, (_, i) => {
+      const timeS = problem.pouredAtS + 15 * i
+      return { timeS, tempC: of(timeS) }
+    }),
+  })
+  const run = runAtPace(problem, 1.2, 4 * 3600)
+  const coreAt = (timeS: number) => seriesAt(run.timeS, run.coreC, timeS)
+  const found = (series: ProbeSeries) =>
+    learnPace({ problem, cues: [], probes: [series] }, series.readings.at(-1)!.timeS)
+
+  it.each([
+    ['fahrenheit', 30, (t: number) => 32 + 1.8 * coreAt(t)],
+    ['too_hot', 20, () => 96],
+    ['too_cold', 20, () => 4],
+    ['elsewhere', 40, (t: number) => 62 - t / 300],
+    ['stuck', 75, () => 22.5 + 0.4 * normal()],
+  ] as const)('%s: said, and it teaches nothing', (fault, untilMin, of) => {
+    const { probeFaults, pace } = found(along(untilMin, of))
+    expect(probeFaults).toEqual([fault])
+    expect(pace).toEqual({ meanLn: 0, sigmaLn: problem.sigmaLn })
+  })
+  it('a sound one is believed at every stage, also of a slow or quick bucket, with a lag and off its place', () => {
+    for (const factor of [0.6, 1, 1.7])
+      for (const untilMin of [9, 15, 25, 40, 70, 120]) {
+        const own = runAtPace(problem, factor, 4 * 3600)
+        const series = along(untilMin, (t) => 0.8 + seriesAt(own.timeS, own.coreC, t - 50) + 0.5 * normal())
+        expect(found(series).probeFaults, `${factor} ${untilMin}`).toEqual([])
+      }
+  })
+  it('a lag of a minute is not taken for a slower bucket', () => {
+    const late = along(45, (t) => coreAt(t - 60) + 0.5 * normal())
+    expect(Math.abs(Math.exp(found(late).pace.meanLn) / 1.2 - 1)).toBeLessThan(0.025)
+  })
+})
+
+it('under laws other than the models’, bands hold and advice is seldom too early (npm run science has more)', () => {
+  const odd = oddBuckets(
+    [problemOf('pottery'), problemOf('gc', { sizeMm: 50, kind: 'rigid_plastic' })],
+    24,
+    3,
+  )
+  for (const of of EVIDENCE) {
+    const { band, early } = odd[of]
+    expect(band.held / band.of, of).toBeGreaterThan(0.6)
+    expect(early.held / early.of, of).toBeLessThan(0.21)
+  }
+  expect(odd.cues.widthsMin[12]!).toBeLessThan(0.7 * odd.prior.widthsMin[12]!)
+  expect(odd.probe.widthsMin[12]!).toBeLessThan(0.7 * odd.cues.widthsMin[12]!)
+}, 60_000)
 
 describe('what to look at next', () => {
   const next = (problem: SetProblem, nowS: number, cues: CueSeen[] = []) =>
@@ -379,6 +487,7 @@ describe('what to look at next', () => {
     cue,
     atS,
     answer,
+    by: 'a',
   })
 
   it('a thin or cold piece is never asked whether it is warm', () => {

@@ -1,7 +1,17 @@
-import type { CueSeen } from './cues'
+import { CUES, type CueSeen } from './cues'
 import { contradictions, nextLook, type NextLook } from './look'
 import { normalCdf } from './normal'
-import { cueOnGrid, paceGrid, paceTableSteps, posteriorOf, type Pace } from './pace'
+import {
+  cuesOnGrid,
+  leansOut,
+  paceGrid,
+  paceOf,
+  paceTableSteps,
+  weightsOf,
+  widened,
+  type Pace,
+  type PaceTable,
+} from './pace'
 import {
   probeFault,
   probeOnGrid,
@@ -11,7 +21,7 @@ import {
   type ProbeFault,
   type ProbeSeries,
 } from './probe'
-import { forecastAt, type SetForecast, type SetProblem } from './problem'
+import { forecastAt, type PaceTimes, type SetForecast, type SetProblem } from './problem'
 
 /** One bowl's slurry in its mould and what was seen of it. */
 export interface EvidenceOf {
@@ -39,62 +49,129 @@ export interface LearntForecast extends SetForecast {
   moved: Moved | undefined
   contradicting: CueSeen[]
   probeFaults: ProbeFault[]
-}
-
-/** Coolness proves something only of a piece that was felt to be warm. */
-export function cuesThatCount(cues: readonly CueSeen[]): CueSeen[] {
-  const warmAtS = Math.min(
-    ...cues
-      .filter((c) => (c.cue === 'warm' || c.cue === 'hottest') && c.answer !== 'not_yet')
-      .map((c) => c.atS),
-  )
-  return cues.filter((c) => c.cue !== 'cool_again' || c.answer === 'not_yet' || warmAtS <= c.atS)
+  /** So far from what bag and mix say that one of them is to be asked about. */
+  farOff: boolean
 }
 
 /**
- * The forecast of one bowl's slurry from everything seen of it: the pace F of the bucket on a grid of 401 points, each
- * cue with a heavy tail, each thermometer through the heat model. Method and worked figures: docs/science.md#forecast.
+ * The looks that tell something, in order of time. The same answer to the same cue again, from any window or device, is
+ * one look: the last *not yet*, the first *already* or *now*. Coolness proves something only of a piece that was felt to
+ * be warm.
+ */
+export function cuesThatCount(cues: readonly CueSeen[]): CueSeen[] {
+  const inOrder = [...cues].sort((a, b) => a.atS - b.atS)
+  const once = inOrder.filter((c, i) => {
+    const others = c.answer === 'not_yet' ? inOrder.slice(i + 1) : inOrder.slice(0, i)
+    return !others.some((o) => o.cue === c.cue && o.answer === c.answer)
+  })
+  const warmAtS = Math.min(
+    ...once
+      .filter((c) => (c.cue === 'warm' || c.cue === 'hottest') && c.answer !== 'not_yet')
+      .map((c) => c.atS),
+  )
+  return once.filter((c) => c.cue !== 'cool_again' || c.answer === 'not_yet' || warmAtS <= c.atS)
+}
+
+/** Looks by whose they are: each hand's error is its own. */
+function ofHands(table: PaceTable, grid: Float64Array, cues: readonly CueSeen[]): Float64Array[] {
+  const hands = [...new Set(cues.map((c) => c.by))]
+  return hands.map((by) =>
+    cuesOnGrid(
+      table,
+      grid,
+      cues.filter((c) => c.by === by),
+    ),
+  )
+}
+
+/**
+ * Looks at which it was not so far, each with the time before which it cannot be ready, s since mid-sprinkle: what was not
+ * there yet comes after the look, and being ready follows by as much as the model has between them. Warmth is felt of some
+ * pieces and not of others; and once something that comes later was seen later, an earlier look holds nothing up.
+ */
+function looksThatHold(cues: readonly CueSeen[], times: PaceTimes): { look: CueSeen; untilS: number }[] {
+  const passed = (look: CueSeen, expectedS: number) =>
+    cues.some((c) => {
+      const itsS = CUES[c.cue].atS(times)
+      return c.answer !== 'not_yet' && c.atS >= look.atS && itsS !== undefined && itsS >= expectedS
+    })
+  return cues.flatMap((look) => {
+    const expectedS = CUES[look.cue].atS(times)
+    const isFelt = look.cue === 'warm' || look.cue === 'cool_again'
+    if (look.answer !== 'not_yet' || isFelt || expectedS === undefined || passed(look, expectedS)) return []
+    return [{ look, untilS: look.atS * Math.max(1, times.readyS / expectedS) }]
+  })
+}
+
+/** The advice at a pace, not before the looks that hold it up. */
+function advised(problem: SetProblem, pace: Pace, cues: readonly CueSeen[], atLeastS = 0) {
+  const forecast = forecastAt(problem, Math.exp(pace.meanLn), pace.sigmaLn, atLeastS)
+  const holding = looksThatHold(cues, forecast.times)
+  const looksHoldS = Math.max(0, ...holding.map((h) => h.untilS))
+  const { demould } = forecast
+  return {
+    ...forecast,
+    demould: { ...demould, recommendedS: Math.max(demould.recommendedS, looksHoldS), looksHoldS },
+    holding: holding.map((h) => h.look),
+  }
+}
+
+/** A pace so many σ from what bag and mix say is asked about: another bag, another powder, another scale? */
+const FAR_OFF_SIGMAS = 3
+
+/**
+ * The forecast of one bowl's slurry from everything seen of it: the pace F of the bucket on a grid, each look with a
+ * heavy tail and its hand's own error, each thermometer through the heat model. Where what was seen asks for paces beyond
+ * the grid, that reaches further. Method and worked figures: docs/science.md#forecast.
  * Pauses between heat runs, yielding how much of the work is done, 0–1, so that it can be given up.
  * @param nowS the present, s since mid-sprinkle: only what to look at next hangs on it.
  */
 export function* learnSteps(of: EvidenceOf, nowS: number): Generator<number, LearntForecast> {
   const { problem, probes } = of
-  const airTempC = problem.around.airTempC
   const prior: Pace = { meanLn: 0, sigmaLn: problem.sigmaLn }
   const lastS = Math.max(0, ...of.cues.map((c) => c.atS), ...probes.map((p) => p.readings.at(-1)?.timeS ?? 0))
-  const table = yield* paceTableSteps(problem, prior, lastS)
-  const grid = paceGrid(prior)
+  let table = yield* paceTableSteps(problem, prior, lastS)
   const cues = cuesThatCount(of.cues)
-  const ofCues = cues.map((c) => cueOnGrid(table, grid, c))
-  const byCues = posteriorOf(prior, grid, ofCues)
-  const here = forecastAt(problem, Math.exp(byCues.meanLn), byCues.sigmaLn, lastS)
-  const faults = probes.map((p) => probeFault(p, here.times.run, airTempC))
-  const readings = probes.flatMap((p, i) => (faults[i] ? [] : [usableReadings(p, problem.pouredAtS)]))
-  const usable = probeTells(table) ? readings.filter((r) => r.length > 0) : []
+  const faults = probes.map((p) => probeFault(p, problem, table, prior))
+  const usable = probes
+    .map((p, i) => (faults[i] ? [] : usableReadings(p, problem.pouredAtS)))
+    .filter((r) => r.length > 0)
+  const believe = (seen: readonly CueSeen[]) => {
+    const grid = paceGrid(table, prior)
+    const ofProbes = probeTells(table) ? usable.map((r) => probeOnGrid(table, grid, r, problem)) : []
+    const all = [...ofHands(table, grid, seen), ...ofProbes]
+    const weight = weightsOf(prior, grid, all)
+    const pace = all.length === 0 ? prior : paceOf(grid, weight)
+    return { grid, weight, pace: ofProbes.length > 0 ? withModelError(pace) : pace, isSeen: all.length > 0 }
+  }
+  let believed = believe(cues)
+  for (;;) {
+    const side = believed.isSeen && leansOut(table, prior, believed.grid, believed.weight)
+    if (!side) break
+    table = widened(problem, table, side, lastS)
+    yield 1
+    believed = believe(cues)
+  }
   yield 1
-  const ofProbes = usable.map((r) => probeOnGrid(table, grid, r, airTempC))
-  const pace = usable.length > 0 ? withModelError(posteriorOf(prior, grid, [...ofCues, ...ofProbes])) : byCues
-  const found = usable.length > 0 ? forecastAt(problem, Math.exp(pace.meanLn), pace.sigmaLn) : here
-  const { times, ...forecast } = found
-  const lastCue = cues.at(-1)
-  const without = lastCue
-    ? posteriorOf(prior, grid, [...ofCues.slice(0, -1), ...ofProbes])
-    : usable.length > 0
-      ? prior
-      : undefined
+  const { pace } = believed
+  const { times, holding, ...forecast } = advised(problem, pace, cues, lastS)
+  const outS = forecast.demould.recommendedS
+  const [lastCue, before] = [cues.at(-1), cues.slice(0, -1)]
+  const without = lastCue ? believe(before).pace : believed.isSeen ? prior : undefined
   return {
     ...forecast,
     pace,
     prior,
-    next: nextLook(table, pace, times, of.cues, nowS, forecast.demould.recommendedS),
+    next: nextLook(table, pace, times, of.cues, nowS, outS),
     moved: without && {
       cue: lastCue,
       factor: Math.exp(pace.meanLn),
-      outS: forecast.demould.recommendedS,
-      withoutS: forecastAt(problem, Math.exp(without.meanLn), without.sigmaLn).demould.recommendedS,
+      outS,
+      withoutS: advised(problem, without, before).demould.recommendedS,
     },
-    contradicting: contradictions(table, pace, cues),
+    contradicting: contradictions(table, pace, cues).filter((c) => !holding.includes(c)),
     probeFaults: faults.filter((f) => f !== undefined),
+    farOff: Math.abs(pace.meanLn - prior.meanLn) > FAR_OFF_SIGMAS * prior.sigmaLn,
   }
 }
 
@@ -107,11 +184,15 @@ export function learnPace(of: EvidenceOf, nowS: number): LearntForecast {
   }
 }
 
+/** While a look holds it up, the chance is no higher than this: somebody has seen that it was not so far. */
+const MOST_WHILE_HELD = 0.33
+
 /** Chance that the piece is strong enough at a time, 0–1. @param timeS s since mid-sprinkle, > 0. */
 export function readyChance(
   { demould }: Pick<SetForecast, 'demould'>,
   sigmaLn: number,
   timeS: number,
 ): number {
-  return normalCdf((Math.log(Math.max(1, timeS)) - Math.log(demould.strongEnoughS.mid)) / sigmaLn)
+  const byPace = normalCdf((Math.log(Math.max(1, timeS)) - Math.log(demould.strongEnoughS.mid)) / sigmaLn)
+  return timeS < demould.looksHoldS ? Math.min(MOST_WHILE_HELD, byPace) : byPace
 }

@@ -1,6 +1,5 @@
 import { CUES, isFeltWarm, type CueSeen, type TouchCue } from './cues'
 import { latenessOf, lnTimeAt, cueLogLikelihood, type Pace, type PaceTable } from './pace'
-import { normalCdf } from './normal'
 import type { PaceTimes } from './problem'
 
 /** What to look at next, and when: s since mid-sprinkle. */
@@ -59,7 +58,7 @@ export function nextLook(
 /** σ of ln F expected after a look at `lateBy` (in ln t) past the middle, whichever way it goes. */
 function expectedSigma(pace: Pace, cueSigma: number, lateBy: number): number {
   const POINTS = 61
-  let expected = 0
+  let [expected, all] = [0, 0]
   for (const answer of ['not_yet', 'already'] as const) {
     let [total, mean, square] = [0, 0, 0]
     for (let i = 0; i < POINTS; i++) {
@@ -69,10 +68,11 @@ function expectedSigma(pace: Pace, cueSigma: number, lateBy: number): number {
       mean += w * z
       square += w * z * z
     }
-    const chance = normalCdf(((answer === 'already' ? 1 : -1) * lateBy) / Math.hypot(cueSigma, pace.sigmaLn))
-    expected += chance * (square / total - (mean / total) ** 2)
+    // What it weighs is how often it is answered so.
+    expected += total * (square / total - (mean / total) ** 2)
+    all += total
   }
-  return pace.sigmaLn * Math.sqrt(expected)
+  return pace.sigmaLn * Math.sqrt(expected / all)
 }
 
 /** A cue whose answer lies this many σ off what everything else says. */

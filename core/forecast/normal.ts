@@ -8,11 +8,20 @@ export function normalCdf(x: number): number {
   return x > 0 ? 1 - half : half
 }
 
-/** ln Φ(x), also far out, where Φ itself is nothing: Mills' ratio. */
-export function lnNormalCdf(x: number): number {
-  if (x > -5) return Math.log(normalCdf(x))
-  return -0.5 * x * x - Math.log(-x) - 0.5 * Math.log(2 * Math.PI) - Math.log1p(1 / (x * x))
+/**
+ * ln T(x), T the distribution function of Student's t with 4 degrees of freedom: T(x) = ½ + ¾(u − u³/3) with
+ * u = x/√(4 + x²), the far tail by what is left to 1, which that form would lose to rounding. Its tail falls as x⁻⁴: what
+ * lies far out is unlikely, and never so unlikely that it could not be.
+ */
+export function lnStudentCdf(x: number): number {
+  const root = Math.sqrt(4 + x * x)
+  const left = 4 / (root * (root + Math.abs(x)))
+  const tail = 0.75 * left * left * (1 - left / 3)
+  return x < 0 ? Math.log(tail) : Math.log1p(-tail)
 }
+
+/** ln of Student's density (ν = 4), but for its constant. */
+export const lnStudentDensity = (x: number): number => -2.5 * Math.log1p((x * x) / 4)
 
 /** x with Φ(x) = p, by halving: p in (0, 1). */
 export function normalQuantile(p: number): number {

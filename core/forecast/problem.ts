@@ -1,10 +1,12 @@
 import { DEMOULD_RULES, type DemouldForecast } from '../demould'
 import {
   alphaTimeS,
+  feltWarmth,
   heatMarks,
   solveHeat,
   type HeatMarks,
   type HeatMix,
+  type HeatOptions,
   type HeatPiece,
   type HeatRun,
   type HeatSurroundings,
@@ -119,13 +121,14 @@ export function forecastEvent(problem: SetProblem, event: SettingEvent): Range {
 export function timesAtPace(problem: SetProblem, factor: number, atLeastS = 0): PaceTimes {
   const rule = DEMOULD_RULES[problem.kind]
   const untilAlpha = Math.max(rule.alpha, RINGS_ALPHA)
-  const until = (piece: HeatPiece) =>
-    solveHeat(heatInputOf(problem, factor, piece, problem.pouredAtS + LONGEST_S), { untilAlpha, atLeastS })
-  const run = until(problem.piece)
+  const until = (piece: HeatPiece, options: HeatOptions) =>
+    solveHeat(heatInputOf(problem, factor, piece, problem.pouredAtS + LONGEST_S), { untilAlpha, ...options })
+  // Until its surface is cool again: what the run does not reach would count as what never happens.
+  const run = until(problem.piece, { atLeastS, untilCool: feltWarmth(problem.around.airTempC) })
   const marks = heatMarks(run, problem.around.airTempC)
   const at = (alpha: number, where: 'mean' | 'slowest', of = run) =>
     timeToAlphaS(problem, factor, of, alpha, where)
-  const thinS = problem.thin ? at(rule.alpha, 'slowest', until(problem.thin)) : 0
+  const thinS = problem.thin ? at(rule.alpha, 'slowest', until(problem.thin, {})) : 0
   const strongS = Math.max(at(rule.alpha, 'slowest'), thinS)
   return {
     events: mapEvents((event) => eventTimeS(problem, factor, run, event)),
@@ -149,6 +152,7 @@ export function demouldForecast(readyS: number, sigmaLn: number, kind: MouldKind
     recommendedS: Math.max(sureS, floorS),
     floorS,
     heldByFloor: floorS > sureS,
+    looksHoldS: 0,
   }
 }
 

@@ -58,19 +58,24 @@ function peakOf(timeS: Float64Array, series: Float64Array): [timeS: number, temp
   return [timeS[at]! + shift * h, b - 0.25 * (a - c) * shift]
 }
 
+/** From where a surface feels warm in this air, and below which it no longer does. */
+export const feltWarmth = (airTempC: number) => ({
+  warmFromC: Math.max(WARM_C, airTempC + FELT_ABOVE_AIR_K),
+  coolBelowC: Math.max(COOL_C, airTempC + FELT_ABOVE_AIR_K),
+})
+
 /** What can be felt of a run's heat, and when. */
 export function heatMarks(run: HeatRun, airTempC: number): HeatMarks {
   const { timeS, coreC, surfaceC } = run
   const [peakS, peakC] = peakOf(timeS, coreC)
   const [surfacePeakS, surfacePeakC] = peakOf(timeS, surfaceC)
-  const warmFrom = Math.max(WARM_C, airTempC + FELT_ABOVE_AIR_K)
-  const warmS = surfacePeakC >= warmFrom ? reachedS(timeS, surfaceC, warmFrom) : undefined
-  const coolBelow = Math.max(COOL_C, airTempC + FELT_ABOVE_AIR_K)
-  const cooled = timeS.findIndex((t, i) => t > surfacePeakS && surfaceC[i]! < coolBelow)
+  const { warmFromC, coolBelowC } = feltWarmth(airTempC)
+  const warmS = surfacePeakC >= warmFromC ? reachedS(timeS, surfaceC, warmFromC) : undefined
+  const cooled = timeS.findIndex((t, i) => t > surfacePeakS && surfaceC[i]! < coolBelowC)
   let coolS: number | undefined
   if (warmS !== undefined && cooled > 0) {
     const [c0, c1] = [surfaceC[cooled - 1]!, surfaceC[cooled]!]
-    const share = c0 <= c1 ? 1 : Math.min(1, Math.max(0, (c0 - coolBelow) / (c0 - c1)))
+    const share = c0 <= c1 ? 1 : Math.min(1, Math.max(0, (c0 - coolBelowC) / (c0 - c1)))
     coolS = timeS[cooled - 1]! + share * (timeS[cooled]! - timeS[cooled - 1]!)
   }
   return { peakC, peakS, surfacePeakC, surfacePeakS, warmS, coolS, hottestAt: run.hottestAt }

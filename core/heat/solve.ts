@@ -12,6 +12,9 @@ const UNDER_BENCH_W_M2K = 8
 const COARSE_STEPS = 4
 /** A peak is known to be one once it is this far behind. */
 const PAST_PEAK_K = 0.3
+/** What changes by less in an hour, so long after it was warmest, does not get cool any more: in the sun, beside a stove. */
+const STEADY_K_H = 0.2
+const STEADY_AFTER_S = 3600
 
 export interface HeatInput {
   mix: HeatMix
@@ -37,6 +40,8 @@ export interface HeatOptions {
   pastPeak?: boolean
   /** But not before this, s since mid-sprinkle. */
   atLeastS?: number
+  /** Nor, where its surface has once been as warm, before that is cool again, or changes no more. */
+  untilCool?: { warmFromC: number; coolBelowC: number } | undefined
   /** Keeps temperature and hydration of each cell, too. */
   depths?: boolean
 }
@@ -113,6 +118,7 @@ export function solveHeat(input: HeatInput, options: HeatOptions = {}): HeatRun 
     castCells,
     untilAlpha = Infinity,
     atLeastS = 0,
+    untilCool,
     pastPeak = true,
     depths = false,
   } = { ...HEAT_DEFAULTS, ...options }
@@ -125,7 +131,7 @@ export function solveHeat(input: HeatInput, options: HeatOptions = {}): HeatRun 
   return march(
     input,
     layout,
-    { stepS, untilAlpha, atLeastS, pastPeak, depths },
+    { stepS, untilAlpha, atLeastS, untilCool, pastPeak, depths },
     Math.max(stepS, untilS - pouredAtS),
   )
 }
@@ -133,7 +139,14 @@ export function solveHeat(input: HeatInput, options: HeatOptions = {}): HeatRun 
 function march(
   input: HeatInput,
   layout: Layout,
-  { stepS, untilAlpha, atLeastS, pastPeak, depths }: Required<Omit<HeatOptions, 'castCells'>>,
+  {
+    stepS,
+    untilAlpha,
+    atLeastS,
+    untilCool,
+    pastPeak,
+    depths,
+  }: Required<Omit<HeatOptions, 'castCells' | 'untilCool'>> & Pick<HeatOptions, 'untilCool'>,
   forS: number,
 ): HeatRun {
   const { mix, halfHydrationMin, pouredAtS, later } = input
@@ -215,6 +228,16 @@ function march(
   }
   note(0, pouredAtS)
 
+  let warmest = { tempC: -Infinity, atS: pouredAtS }
+  const isCooling = (step: number, dt: number) => {
+    if (!untilCool) return false
+    const [now, before] = [surfaceC[step]!, surfaceC[step - 1]!]
+    if (now > warmest.tempC) warmest = { tempC: now, atS: timeS[step]! }
+    if (warmest.tempC < untilCool.warmFromC || now < untilCool.coolBelowC) return false
+    const isSteady = Math.abs(now - before) * 3600 < STEADY_K_H * dt
+    return !(isSteady && timeS[step]! > warmest.atS + STEADY_AFTER_S)
+  }
+
   let atS = pouredAtS
   let last = 0
   for (let step = 1; step <= steps; step++) {
@@ -270,7 +293,9 @@ function march(
     atS += dt
     note(step, atS)
     last = step
+    const cooling = isCooling(step, dt)
     if (
+      !cooling &&
       atS >= atLeastS &&
       slowAlpha[step]! >= untilAlpha &&
       (!pastPeak || coreC[step]! < peakC - PAST_PEAK_K)

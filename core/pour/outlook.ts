@@ -73,7 +73,7 @@ export function problemOf(facts: PourFacts, bowl: BatchFacts): SetProblem {
 /** What was seen and felt of the bowl in hand, s since its mid-sprinkle. */
 export function cuesOf({ live, settingStartMs }: Pick<PourFacts, 'live' | 'settingStartMs'>): CueSeen[] {
   if (settingStartMs === undefined) return []
-  return live.flatMap(({ id, body, occurredAtMs }): CueSeen[] =>
+  return live.flatMap(({ id, body, occurredAtMs, who }): CueSeen[] =>
     body.type === 'touch' && occurredAtMs > settingStartMs
       ? [
           {
@@ -81,6 +81,7 @@ export function cuesOf({ live, settingStartMs }: Pick<PourFacts, 'live' | 'setti
             cue: body.cue,
             answer: !body.seen ? 'not_yet' : body.already ? 'already' : 'now',
             atS: (occurredAtMs - settingStartMs) / 1000,
+            by: who,
           },
         ]
       : [],
@@ -183,12 +184,20 @@ export function forecastPour(facts: PourFacts, learnt?: LearntForecast, isNight?
     const { consistency } = bowl.settingInput
     return { ...set, flow: flowOf(facts.plan, consistency, set.setting.timeS.work_end.mid, bowl.pouredAtS) }
   })
-  const { pace, prior, next, moved, contradicting, probeFaults } = learnt ?? {}
+  const { pace, prior, next, moved, contradicting, probeFaults, farOff } = learnt ?? {}
   return {
     bowls,
     learnt:
       pace && prior
-        ? { pace, prior, next, moved, contradicting: contradicting ?? [], probeFaults: probeFaults ?? [] }
+        ? {
+            pace,
+            prior,
+            next,
+            moved,
+            contradicting: contradicting ?? [],
+            probeFaults: probeFaults ?? [],
+            farOff: farOff ?? false,
+          }
         : undefined,
     drying: facts.drying && dryingForecastOf(facts, facts.drying, isNight),
   }
@@ -206,6 +215,7 @@ function pieceDemould(facts: PourFacts, bowls: readonly BowlForecast[]): Demould
       ...demould,
       strongEnoughS: { low: low + byS, mid: mid + byS, high: high + byS },
       recommendedS: demould.recommendedS + byS,
+      looksHoldS: demould.looksHoldS && demould.looksHoldS + byS,
     }
   })
   const known = shifted.filter((d) => d !== undefined)
