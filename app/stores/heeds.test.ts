@@ -15,7 +15,8 @@ const api = vi.mocked(callApi)
 const line = (subject: HeedLine['subject'], pourId: string): HeedLine => ({
   subject,
   pourId,
-  cause: 'wet_mould' as HeedLine['cause'],
+  cause: 'too_thin',
+  atMs: 0,
   piece: 'Bowl',
 })
 const happened = (body: { type: EventBody['type'] }, topic: 'event' | 'pour' = 'event') =>
@@ -64,7 +65,7 @@ it('unknown is not none: what could not be had leaves what was known', async () 
   api.mockResolvedValueOnce({ ok: false, failure: { code: 'unavailable', fields: [] } })
   expect(await heeds.load()).toBe(false)
   expect(heeds.lines).toHaveLength(3)
-  expect(heeds.causesIn('1', 'a')).toEqual(['wet_mould'])
+  expect(heeds.causesIn('1', 'a')).toEqual(['too_thin'])
   expect(heeds.causesIn('2', 'a')).toEqual([])
 })
 

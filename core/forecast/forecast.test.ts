@@ -279,6 +279,7 @@ describe('what a caster sees against what the bag was expected to do', () => {
       const found = learnt([dents])
       expect(found.demould.recommendedS).toBeGreaterThan(1.2 * dents.atS)
       expect(readyChance(found, found.pace.sigmaLn, dents.atS)).toBeLessThan(1 / 3)
+      expect(found.demould.strongEnoughS.low).toBeGreaterThan(dents.atS)
       expect(found.contradicting).toEqual([])
     }
     // That is no bag of this powder any more, or no mix of this temperature.

@@ -109,9 +109,15 @@ function advised(problem: SetProblem, pace: Pace, cues: readonly CueSeen[], atLe
   const holding = looksThatHold(cues, forecast.times)
   const looksHoldS = Math.max(0, ...holding.map((h) => h.untilS))
   const { demould } = forecast
+  const { low, mid, high } = demould.strongEnoughS
   return {
     ...forecast,
-    demould: { ...demould, recommendedS: Math.max(demould.recommendedS, looksHoldS), looksHoldS },
+    demould: {
+      ...demould,
+      strongEnoughS: { low: Math.max(low, Math.min(mid, looksHoldS)), mid, high },
+      recommendedS: Math.max(demould.recommendedS, looksHoldS),
+      looksHoldS,
+    },
     holding: holding.map((h) => h.look),
   }
 }

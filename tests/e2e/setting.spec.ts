@@ -107,6 +107,35 @@ test('every mould at sixty times its pace: curve, chance, what to look at, the w
   probe.stop()
 })
 
+test('still dents at ninety minutes: not ready, out later, and what bag and mix have to answer for; a thermometer in °F counts for nothing', async ({
+  page,
+  open,
+  workshop,
+}) => {
+  const plan = testPlan('pop', { piece: 'A slow one', mould: mouldOf('silicone', 25) })
+  const dents: Told = [90, { type: 'touch', cue: 'thumbnail_no_dent', seen: false }]
+  const { id, zeroMs } = await poured(page, workshop, plan, 90.1, [dents])
+  await open(page, `/pour/${id}`)
+  await expect(page.getByTestId('held')).toContainText('not out before')
+  await expect(page.getByTestId('far-off')).toContainText('times as slow as the bag')
+  await expect(page.getByTestId('far-off')).toContainText('The right bag')
+  await expect(page.getByTestId('contradicting')).toHaveCount(0)
+  const sure = page.getByRole('meter', { name: 'Sure that it is hard enough now' })
+  expect(Number(await sure.getAttribute('aria-valuenow'))).toBeLessThanOrEqual(33)
+
+  // Read off and typed in every three minutes, in the wrong unit.
+  const { id: other } = await poured(page, workshop, plan, 30, [
+    ...[6, 9, 12, 15, 18, 21, 24, 27].map((min): Told => {
+      const tempC = 32 + 1.8 * (21 + 0.7 * Math.max(0, min - 12))
+      return [min, { type: 'temperature', place: 'slurry', tempC }]
+    }),
+  ])
+  await go(page, `/pour/${other}`)
+  await expect(page.getByText('A thermometer seems to speak °F')).toBeVisible()
+  await expect(page.getByTestId('far-off')).toHaveCount(0)
+  expect(zeroMs).toBeLessThan(Date.now())
+})
+
 test('the set screen by keyboard: a look answered, a curve moved along, what if dragged, files out and in', async ({
   page,
   open,

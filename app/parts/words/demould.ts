@@ -88,9 +88,13 @@ export const ANSWER_WORDS: Record<CueAnswer, string> = {
 
 export const PROBE_FAULT_WORDS: Record<ProbeFault, string> = {
   dead: 'A thermometer in it says nothing: the forecast goes on without it.',
-  stuck: 'A thermometer has stood still while the piece should have moved: it is not counted.',
+  fahrenheit: 'A thermometer seems to speak °F where °C is read: set it to °C. It is not counted.',
+  too_hot: 'A thermometer reads hotter than this mix can get: is it in this piece, in °C? It is not counted.',
+  too_cold: 'A thermometer reads colder than all that is about it: is it in this piece? It is not counted.',
   in_air: 'A thermometer reads the room, not the piece: push it in, or take it off this pour.',
+  stuck: 'A thermometer has stood still while the piece should have moved: it is not counted.',
   jumps: 'A thermometer jumps about: look at its plug. It is not counted.',
+  elsewhere: 'A thermometer reads what this piece can be at no pace: is it in another? It is not counted.',
 }
 
 export const BURN_WORDS: Record<Exclude<BurnHazard, 'none'>, string> = {

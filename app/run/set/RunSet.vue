@@ -15,6 +15,7 @@ import { useUnits } from '~/parts/show/useUnits'
 import { BURN_WORDS, CUE_SEEN, PROBE_FAULT_WORDS } from '~/parts/words/demould'
 import { useForecasts } from '~/stores/forecasts'
 import { curveAt } from '~/parts/set/setSeries'
+import { farOffSentence } from './setWords'
 import { useSettingTime } from './useSettingTime'
 import DepthStrip from './DepthStrip.vue'
 
@@ -38,6 +39,7 @@ const chanceText = computed(() =>
   chance.value > 0.99 ? 'over 99 %' : chance.value < 0.01 ? 'under 1 %' : `${figure(100 * chance.value)} %`,
 )
 const floorHolds = computed(() => nowS.value < props.facts.demould.floorS)
+const lookHolds = computed(() => nowS.value < props.facts.demould.looksHoldS)
 const marks = computed(() => props.facts.inHand.marks)
 const traces = computed(() => forecasts.probesOf.get(props.pourId) ?? [])
 const surfaceC = computed(() => props.curve && curveAt(props.curve, props.curve.surfaceC, nowS.value))
@@ -100,6 +102,12 @@ const contradicting = computed(() => props.facts.learnt?.contradicting ?? [])
         <span class="fill" :style="{ width: `${100 * chance}%` }" />
         <span class="enough" :style="{ left: `${100 * READY_ENOUGH}%` }" />
       </div>
+      <p v-if="lookHolds" data-testid="held">
+        It was not so far when you looked: not out before {{ at(facts.demould.looksHoldS) }}.
+      </p>
+      <p v-if="facts.learnt?.farOff" class="burn" data-testid="far-off">
+        {{ farOffSentence(Math.exp(facts.learnt.pace.meanLn)) }}
+      </p>
       <p v-if="floorHolds && chance > 0.5">
         Leave it in until {{ at(facts.demould.floorS) }} all the same: this kind of mould wants it.
       </p>

@@ -13,13 +13,23 @@ export function movedSentence(moved: Moved, startMs: number, nowMs: number): str
   const source = cue
     ? `${capital(CUE_SEEN[cue.cue])}${cue.answer === 'not_yet' ? ', not yet,' : ''} at ${figure(cue.atS / 60)} min`
     : 'By the thermometer'
-  const pct = Math.round(100 * Math.abs(1 - factor))
-  const pace = pct < 2 ? 'as the bag says' : `${pct} % ${factor < 1 ? 'faster' : 'slower'} than the bag`
   const out =
     Math.abs(outS - withoutS) < SAME_S
       ? `out at ${at(outS)}, as before`
       : `out at ${at(outS)} instead of ${at(withoutS)}`
-  return `${source}: ${pace}; ${out}.`
+  return `${source}: ${paceWords(factor)}; ${out}.`
 }
+
+/** How a pace stands to the bag's. @param factor on its times: under 1 is faster. */
+function paceWords(factor: number): string {
+  const [times, pct] = [factor < 1 ? 1 / factor : factor, Math.round(100 * Math.abs(1 - factor))]
+  if (pct < 2) return 'as the bag says'
+  if (times > 1.8) return `${figure(times, 1)} times as ${factor < 1 ? 'fast' : 'slow'} as the bag`
+  return `${pct} % ${factor < 1 ? 'faster' : 'slower'} than the bag`
+}
+
+/** Asked where nothing that is known of bag and mix explains its pace. */
+export const farOffSentence = (factor: number): string =>
+  `It sets ${paceWords(factor)}. The right bag, the right powder? How warm was the mix, and does the scale weigh true?`
 
 const capital = (words: string) => words.charAt(0).toUpperCase() + words.slice(1)
