@@ -2,7 +2,7 @@
 /** What the worksheet comes to: what to weigh, the timeline, what it becomes. Usage: <PlanResult :plan :evaluation :stale :last-consistency /> */
 import { SIFT_STAGE_WORDS } from './words'
 import { computed, ref } from 'vue'
-import { burnHazard } from '#core/heat'
+import { burnHazard, warmEndC } from '#core/heat'
 import { plasterClass } from '#core/plaster'
 import {
   actBefore,
@@ -40,7 +40,9 @@ const ratioFrom = computed(() => {
 const window = computed(() => outcome.value?.pourWindowS)
 const asking = ref(false)
 const burn = computed(() => {
-  const hazard = burnHazard(outcome.value?.heat.surfacePeakC ?? 0)
+  const of = outcome.value
+  if (!of) return undefined
+  const hazard = burnHazard(warmEndC(of.heat.surfacePeakC, of.problem.around.airTempC))
   return hazard === 'none' ? undefined : hazard
 })
 const conditions = computed(() => {
@@ -134,6 +136,8 @@ const act = computed(() => outcome.value && actBefore(outcome.value.problem, pro
           Inside it gets to about <b>{{ units.temp(outcome.heat.peakC) }}</b>, its surface to
           <b>{{ units.temp(outcome.heat.surfacePeakC) }}</b><template v-if="burn"
             >: {{ BURN_WORDS[burn].toLowerCase() }}</template
+          ><template v-if="outcome.heat.coolS !== undefined"
+            >; cool again after {{ durationText(outcome.heat.coolS) }}</template
           >. <button type="button" class="what-if" @click="asking = true">What if…</button>
         </p>
         <p v-for="condition in conditions" :key="condition">{{ CONDITION_WORDS[condition] }}</p>

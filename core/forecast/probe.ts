@@ -1,4 +1,4 @@
-import { adiabaticRiseK, type HeatRun } from '../heat'
+import { PLACE_SD_K, RISE_SD, adiabaticRiseK, type HeatRun } from '../heat'
 import { isFeltWarm } from './cues'
 import type { Pace, PaceTable } from './pace'
 import type { SetProblem } from './problem'
@@ -34,9 +34,6 @@ const MOST_READINGS = 120
 const READING_SD_K = 0.6
 /** How long a thermometer in its sheath lags behind, s, each as likely as another (estimate): a shift of the curve, near enough. */
 const LAGS_S = [0, 20, 45, 75]
-/** By how much the model's rise is off, as a share, and where the probe sits against where it was reckoned, K (estimates). */
-const RISE_SD = 0.1
-const OFFSET_SD_K = 1
 /** The shape of a setting curve is not known better, σ of ln t, whatever the readings say (estimate: JMAK exponents of 2.5–4). */
 const SHAPE_SIGMA_LN = 0.06
 
@@ -201,7 +198,7 @@ function logLikelihood(readings: readonly ProbeReading[], model: Float64Array, a
   const weight = new Float64Array(n).fill(1)
   let result = 0
   for (let round = 0; round < 3; round++) {
-    let [a, b, c] = [OFFSET_SD_K ** -2, 0, RISE_SD ** -2]
+    let [a, b, c] = [PLACE_SD_K ** -2, 0, RISE_SD ** -2]
     let [u, v, quadratic, logW] = [0, 0, 0, 0]
     for (let i = 0; i < n; i++) {
       const precision = weight[i]! / READING_SD_K ** 2

@@ -7,10 +7,11 @@ import {
   adiabaticRiseK,
   alphaTimeS,
   burnHazard,
-  contactToBurnS,
+  contactTimesS,
   heatMarks,
   heatMix,
   solveHeat,
+  warmEndC,
   type HeatInput,
   type HeatOptions,
   type HeatPiece,
@@ -348,18 +349,29 @@ it('no ageing at all in a bowl that is younger than its induction', () => {
   expect(equivalentAgeMin(1e-12, 30)).toBeCloseTo(3, 1)
 })
 
-it('contact that burns, by Moritz & Henriques 1947 (from memory, ±50 %)', () => {
-  expect(contactToBurnS(43.9)).toBeUndefined()
-  expect(contactToBurnS(44)).toBeCloseTo(21_600, 6)
-  expect(contactToBurnS(48)).toBeCloseTo(960, 6)
-  expect(contactToBurnS(60)).toBeCloseTo(5, 6)
-  expect(contactToBurnS(90)).toBe(1)
+it('contact that burns, by Moritz & Henriques 1947 (from memory, ±50 %), the milder harm sooner', () => {
+  expect(contactTimesS(43.9)).toBeUndefined()
+  expect(contactTimesS(44)!.burntS).toBeCloseTo(21_600, 6)
+  expect(contactTimesS(49)!.burntS).toBeCloseTo(570, 6)
+  expect(contactTimesS(60)!.burntS).toBeCloseTo(5, 6)
+  expect(contactTimesS(90)!.burntS).toBe(1)
   // Between two of them ln t is straight.
-  expect(contactToBurnS(50)).toBeCloseTo(Math.sqrt(540 * 240), 6)
+  expect(contactTimesS(50)!.burntS).toBeCloseTo(Math.sqrt(570 * 240), 6)
+  const { reddensS, burntS } = contactTimesS(51)!
+  expect(reddensS / burntS).toBeCloseTo(1 / 3, 6)
   expect([43, 44, 50, 55].map(burnHazard)).toEqual([
     'none',
     'do_not_hold',
     'burns_in_minutes',
     'burns_at_once',
   ])
+})
+
+it('what can hurt goes by the warm end: a model that says 43 is a surface that may be held no longer', () => {
+  expect(warmEndC(20, 20)).toBeCloseTo(21.28, 2)
+  // A rise of 23 K is off by a tenth, one time in ten by 1.28 of that and of the place's own kelvin.
+  expect(warmEndC(43, 20)).toBeCloseTo(43 + 1.2816 * Math.sqrt(2.3 ** 2 + 1), 3)
+  expect(burnHazard(43)).toBe('none')
+  expect(burnHazard(warmEndC(43, 20))).toBe('do_not_hold')
+  expect(warmEndC(15, 20)).toBeCloseTo(16.28, 2)
 })

@@ -6,7 +6,7 @@
  */
 import { computed, defineAsyncComponent, ref } from 'vue'
 import { READY_ENOUGH, readyChance, type SetCurve } from '#core/forecast'
-import { burnHazard, contactToBurnS } from '#core/heat'
+import { burnHazard, contactTimesS, warmEndC } from '#core/heat'
 import { problemOf, type PourOutlook } from '#core/pour'
 import { figure } from '~/parts/show/figures'
 import { fileName } from '~/parts/show/saveFile'
@@ -43,13 +43,15 @@ const lookHolds = computed(() => nowS.value < props.facts.demould.looksHoldS)
 const marks = computed(() => props.facts.inHand.marks)
 const traces = computed(() => forecasts.probesOf.get(props.pourId) ?? [])
 const surfaceC = computed(() => props.curve && curveAt(props.curve, props.curve.surfaceC, nowS.value))
-/** Shown whatever the forecast says, for the hottest that it may get from here on. */
+/** Shown whatever the forecast says, for the hottest that it may get from here on, by the warm end of that. */
 const burn = computed(() => {
-  const hottestC = nowS.value > marks.value.surfacePeakS ? (surfaceC.value ?? 0) : marks.value.surfacePeakC
+  const isPast = nowS.value > marks.value.surfacePeakS
+  const likelyC = isPast ? (surfaceC.value ?? 0) : marks.value.surfacePeakC
+  const hottestC = warmEndC(likelyC, problem.value.around.airTempC)
   const hazard = burnHazard(hottestC)
   if (hazard === 'none') return ''
-  const s = contactToBurnS(hottestC)!
-  return `${BURN_WORDS[hazard]}: its surface ${nowS.value > marks.value.surfacePeakS ? 'is at' : 'gets to'} about ${units.temp(hottestC)}, and skin left on it for ${durationText(s)} is burnt.`
+  const { reddensS, burntS } = contactTimesS(hottestC)!
+  return `${BURN_WORDS[hazard]}: its surface ${isPast ? 'is at' : 'gets to'} about ${units.temp(likelyC)}, perhaps ${units.temp(hottestC)}. Skin left on that reddens in ${durationText(Math.max(1, reddensS))} and is burnt in ${durationText(burntS)} (tests on skin, 1947).`
 })
 const cues = computed(() =>
   props.facts.live.flatMap(({ body, occurredAtMs }) =>
