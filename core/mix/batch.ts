@@ -78,6 +78,8 @@ export function weighOutFromMasses(input: MixInput, powderG: number, waterG: num
 
 /** Hottest water that may meet plaster, °C: above it the mix outruns the hands and these models. */
 export const MAX_WATER_TEMP_C = 45
+/** A slurry that is read colder or hotter than this is not one that sets as forecast: misread, or in another unit. */
+export const SLURRY_TEMP_C = { least: 2, most: MAX_WATER_TEMP_C } as const
 const CP_WATER = 4.18
 const CP_POWDER = 0.83
 const CP_FILLER = 0.75

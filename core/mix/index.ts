@@ -14,6 +14,7 @@ export type { ConsistencyIssueCode } from './consistency'
 export { WET_STRENGTH_RATIO, compressiveStrengthMPa } from './strength'
 export {
   MAX_WATER_TEMP_C,
+  SLURRY_TEMP_C,
   blendWater,
   bowlVolumeMl,
   mixTempC,

@@ -1,5 +1,6 @@
 import type { Issue } from '../errors'
 import {
+  SLURRY_TEMP_C,
   checkConsistency,
   checkSlurry,
   mixTempC,
@@ -167,7 +168,7 @@ function weighingIssues(plan: PourPlan, actual: WeighOut | undefined): Issue<Pou
 
 /**
  * Temperature of a bowl's slurry as it was read while it was one: after its powder met water and before its working time
- * ended. Later readings are of the piece, and move no start.
+ * ended. Later readings are of the piece, and move no start. What no plan could have is no temperature of its mix either.
  * @param untilS end of the working time by what is known without it, s since mid-sprinkle.
  */
 function slurryTempC(
@@ -183,6 +184,8 @@ function slurryTempC(
     ({ body, occurredAtMs }) =>
       body.type === 'temperature' &&
       body.place === 'slurry' &&
+      body.tempC >= SLURRY_TEMP_C.least &&
+      body.tempC <= SLURRY_TEMP_C.most &&
       occurredAtMs >= fromMs &&
       occurredAtMs < untilMs,
   )

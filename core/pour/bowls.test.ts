@@ -289,6 +289,15 @@ describe('putting it right', () => {
     expect(layerBelow(poured, 60 * MIN)).toBe('set_today')
   })
 
+  it('what no plan could have is no temperature of its mix: 68 typed for 68 °F would lengthen its working time', () => {
+    const all = [...weighedAs(706, 1009), ...mixed(0).slice(0, 3)]
+    const read = (tempC: number) => one(...all, { type: 'temperature', place: 'slurry', tempC })
+    const [plain, warm] = [one(...all), read(30)]
+    expect(warm.settingInput.mixTempC).toBe(30)
+    for (const tempC of [68, 45.1, 1.9, -5]) expect(read(tempC).settingInput).toEqual(plain.settingInput)
+    expect(read(45).settingInput.mixTempC).toBe(45)
+    expect(read(2).settingInput.mixTempC).toBe(2)
+  })
   it('a checked slurry is better known than a scooped one', () => {
     const scooped = testPlan('pottery', { ratioMethod: 'by_volume' })
     const all = [...weighedAs(706, 1009), ...mixed(0).slice(0, 4)]

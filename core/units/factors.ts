@@ -45,3 +45,7 @@ export function celsiusFromFahrenheit(tempF: number): number {
 export function fahrenheitFromCelsius(tempC: number): number {
   return (tempC * 9) / 5 + 32
 }
+
+/** The same figure meant in the other unit, °C: 68 read as °C was 68 °F, 20 read as °F (−6.7 °C) was 20 °C. */
+export const inOtherTempUnit = (tempC: number, wasTakenFor: 'C' | 'F'): number =>
+  wasTakenFor === 'C' ? celsiusFromFahrenheit(tempC) : fahrenheitFromCelsius(tempC)

@@ -5,6 +5,7 @@ export {
   MS_PER,
   celsiusFromFahrenheit,
   fahrenheitFromCelsius,
+  inOtherTempUnit,
   kelvinFromCelsius,
 } from './factors'
 export { plainNumber, readNumber } from './numbers'

@@ -127,6 +127,15 @@ test('a slurry read late moves no start; what falls due rings wherever one is, a
   await clock.pass(2 * MIN_S)
   await expect(rung).toContainText('Start stirring')
   await rung.getByRole('link').click()
+  // A mix of 68 °C there is not: asked about, and put right by one press.
+  await page.getByRole('button', { name: 'Temperature' }).click()
+  await page.getByLabel('It reads').fill('68')
+  await page.getByRole('button', { name: 'It was °F: 20 °C' }).click()
+  await expect(page.getByLabel('It reads')).toHaveValue('20 °C')
+  await expect(page.getByRole('button', { name: 'Keep it' })).toBeEnabled()
+  await page.getByLabel('It reads').fill('68')
+  await expect(page.getByRole('button', { name: 'Keep it' })).toBeDisabled()
+  await page.keyboard.press('Escape')
   for (const [then, seconds] of [
     ['Stir under the surface', 120],
     ['Pour', 30],

@@ -16,6 +16,7 @@ import {
 } from '@lucide/vue'
 import { useMediaQuery } from '@vueuse/core'
 import { computed, ref } from 'vue'
+import { filledMs } from '#core/pour'
 import type { MenuEntry } from '~/parts/form/MenuButton.vue'
 import { usePreferences } from '~/parts/show/usePreferences'
 import type { StandingRun } from '../useRun'
@@ -101,7 +102,12 @@ const folded = computed(() => tools.value.slice(shown.value.length))
   </div>
 
   <RunNote v-model="noting" @record="run.put" />
-  <RunTemperature v-model="measuring" :batch="run.facts.batch" @record="run.put" />
+  <RunTemperature
+    v-model="measuring"
+    :batch="run.facts.batch"
+    :liquid="filledMs(run.facts.inHand.doneAtMs) === undefined"
+    @record="run.put"
+  />
   <RunMouldLook v-model="looking" :moulds @record="run.put(...$event)" />
   <RunEnding v-model="ending" :pieces="run.facts.pieces" :drying="isDrying" @record="run.put(...$event)" />
 </template>
