@@ -258,12 +258,13 @@ export const SIGN = {
       [1, 1.4],
     ],
   },
+  /** Ground may hold salts: it makes them likelier, and is no sign that there were any. */
   salty_ground: {
     cause: 'salts',
     unit: 'yes',
     worth: [
       [0, 0],
-      [1, 0.8],
+      [1, 0.6],
     ],
   },
   mix_temp: {

@@ -114,7 +114,11 @@ function advised(problem: SetProblem, pace: Pace, cues: readonly CueSeen[], atLe
     ...forecast,
     demould: {
       ...demould,
-      strongEnoughS: { low: Math.max(low, Math.min(mid, looksHoldS)), mid, high },
+      strongEnoughS: {
+        low: Math.max(low, looksHoldS),
+        mid: Math.max(mid, looksHoldS),
+        high: Math.max(high, looksHoldS),
+      },
       recommendedS: Math.max(demould.recommendedS, looksHoldS),
       looksHoldS,
     },

@@ -123,9 +123,6 @@ describe('what a record says', () => {
       salty_water: { value: 0 },
       salty_ground: { value: 0 },
       mould_temp: { actual: 20 },
-      leaked_share: { value: 0 },
-      ran_short: { value: 0 },
-      mould_damaged: { value: 0 },
       one_face_dry: { value: 0 },
     })
     const turned = at(200, {
@@ -152,6 +149,35 @@ describe('what a record says', () => {
     const causes = (facts: ReturnType<typeof of>) => diagnosePour(facts).causes.map((c) => c.cause)
     expect(causes(of('tile'))).not.toContain('mould_colours')
     expect(causes(of('tile', 'wood'))).toContain('mould_colours')
+  })
+  it('of what nobody told, nothing: unknown is not no', () => {
+    const silent = signsOf(fold(testPlan(), without('tapped')))
+    for (const sign of ['tapped', 'leaked_share', 'ran_short', 'mould_damaged'] as const)
+      expect(silent[sign], sign).toBeUndefined()
+    // Left out of the script on purpose, it is known.
+    const unasked = testPlan('pottery', { script: { order: [], leftOut: ['tap'] } })
+    expect(signsOf(fold(unasked, without('tapped'))).tapped!.value).toBe(0)
+    // A hook in the form, and nobody ticked what was done against its air.
+    const hooked = fold(
+      {
+        ...testPlan('pop'),
+        mould: planMould([
+          {
+            ...DEMO_MOULDS.tile,
+            facts: { ...DEMO_MOULDS.tile.facts, airTraps: ['hooks'] },
+            mouldId: ID,
+            count: 1,
+          },
+        ])!,
+      },
+      [...wholeRun(), air],
+    )
+    expect(signsOf(hooked).traps_left).toBeUndefined()
+    expect(diagnosePour(hooked).causes.find((c) => c.cause === 'air_in_form')!.chance).toBeLessThan(0.3)
+    // The ground may hold salts, which is no sign that it did: a cast in it can be clean.
+    const plain = testPlan()
+    const ground = { ...plain, mould: { ...plain.mould, kind: 'ground' as const } }
+    expect(diagnosePour(fold(ground, [...wholeRun(), air])).clean).toBe(true)
   })
   it('of a ratio nobody knows, nothing', () => {
     const unsure = (events: PourEvent[]) => signsOf(fold(testPlan(), events)).ratio_unsure_thin

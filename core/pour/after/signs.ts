@@ -60,10 +60,11 @@ function tappedS(facts: PourOutlook): number | undefined {
   const { tap, vibrate } = facts.doneAtMs
   if (filled === undefined || facts.step === 'tap' || facts.step === 'vibrate') return undefined
   const done = most([tap, vibrate])
-  // Ways that have no tapping free the air otherwise.
-  const meant =
-    facts.steps.some((s) => s.id === 'tap' || s.id === 'vibrate') || facts.plan.filling === undefined
-  return done === undefined ? (meant ? 0 : undefined) : spanS(filled, done)
+  if (done !== undefined) return spanS(filled, done)
+  // A step that nobody told of may have been done; one that was left out on purpose was not. Ways of filling that have no
+  // tapping free the air otherwise.
+  const isAsked = facts.steps.some((s) => s.id === 'tap' || s.id === 'vibrate')
+  return isAsked || facts.plan.filling !== undefined ? undefined : 0
 }
 
 function trapsLeft(facts: PourOutlook): SignReading | undefined {
@@ -73,6 +74,8 @@ function trapsLeft(facts: PourOutlook): SignReading | undefined {
   // Whichever bowl it was done with.
   if (facts.batches.some((b) => b.doneAtMs.face_coat !== undefined)) done.add('brush_coat')
   if (facts.batches.some((b) => b.doneAtMs.part_fill !== undefined)) done.add('part_fill')
+  // A list that nobody ticked anything of tells nothing.
+  if (asked.length > 0 && done.size === 0) return undefined
   const left = asked.filter((t) => !done.has(t)).length
   return { value: asked.length === 0 ? 0 : left / asked.length, actual: left, limit: asked.length }
 }
@@ -182,11 +185,10 @@ export function signsOf(facts: PourOutlook): SignReadings {
     tapped: plain(tappedS(facts)),
     traps_left: filled ? trapsLeft(facts) : undefined,
     next_bowl_at: furthest(layerGaps(facts)),
-    leaked_share: filled
-      ? { value: facts.lostMl / plan.mould.cavityMl, actual: facts.lostMl, limit: plan.mould.cavityMl }
-      : undefined,
+    // What nobody told of may have happened all the same.
+    leaked_share: filled && facts.lostMl > 0 ? against(facts.lostMl, plan.mould.cavityMl) : undefined,
     slurry_share: against(actual?.slurryMl, plan.mould.cavityMl),
-    ran_short: filled ? yes(wasSaid(facts, 'ran_short').length > 0) : undefined,
+    ran_short: filled && wasSaid(facts, 'ran_short').length > 0 ? yes(true) : undefined,
     not_drained: yes(leftUndone(facts, ['drain_and_dry'])),
     set_fast: pace === undefined ? undefined : { value: pace },
     set_slow: pace === undefined ? undefined : { value: pace },
@@ -205,7 +207,7 @@ export function signsOf(facts: PourOutlook): SignReadings {
     undercut_rigid: members.length > 0 ? yes(members.some(cannotComeOut)) : undefined,
     thinnest: plain(least(members.map((m) => m.thinnestMm ?? undefined))),
     out_at: against(heldS, facts.demould.recommendedS),
-    mould_damaged: isOut ? yes(wasSaid(facts, 'mould_damage').length > 0) : undefined,
+    mould_damaged: isOut && wasSaid(facts, 'mould_damage').length > 0 ? yes(true) : undefined,
     mould_not_looked_at: yes(leftUndone(facts, ['wash_and_look', 'pick_out_crumbs'])),
     hours_in_gel: inGel === undefined ? undefined : plain((inGel * 1000) / MS_PER.h),
     drying_temp: plain(most((drying?.legs ?? []).map((l) => l.spot.air.tempC))),
