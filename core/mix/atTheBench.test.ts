@@ -335,6 +335,18 @@ describe('batches', () => {
     expect(heavy.batches[0]!.weighings).toEqual({ water: 3, powder: 4 })
     const many = planBatches(inputOf(), job(100_000), limits({ bowl: bowl(500) }), pace)
     expect(many).toMatchObject({ batches: [], issues: [{ code: 'too_many_batches', severity: 'error' }] })
+    // Bags that are not cut fill a bowl of just their size, and not one a hundredth smaller.
+    const whole = (bowlMl: number) =>
+      planBatches(
+        inputOf(),
+        job(2000),
+        limits({ split: { by: 'whole_bags', bagPowderG: 3000 }, bowl: bowl(bowlMl) }),
+        pace,
+      )
+    const neededMl = whole(1e6).batches[0]!.bowlMl
+    expect(whole(neededMl).issues).toEqual([])
+    expect(whole(0.9998 * neededMl).issues).toEqual([])
+    expect(whole(0.99 * neededMl).issues).toMatchObject([{ code: 'bowl_too_small', severity: 'warning' }])
     // No bowl holds 500 litres; three do, between them.
     const inOne = planBatches(inputOf(), job(499_000), limits({}), pace)
     expect(inOne).toMatchObject({ batches: [], issues: [{ code: 'bowl_too_large', severity: 'error' }] })

@@ -100,6 +100,7 @@ it('holds what slicing its drawn section gives: round forms, by Simpson', () => 
     shapeOf.bowl(200, 0, 60),
     shapeOf.footed_bowl(200, 90, 70),
     shapeOf.frustum(150, 80, 50),
+    shapeOf.cylinder(120, 0, 90),
   ]) {
     const section = halfSection(shape)
     let mm3 = 0

@@ -1,7 +1,7 @@
 import { LATEST_OUT } from '../demould'
 import { timeToFractionS } from '../drying'
 import type { TouchCue } from '../forecast'
-import { workingTimeS, type SettingEvent } from '../setting'
+import type { SettingEvent } from '../setting'
 import { finishWindows } from './after/dryingAhead'
 import { filledMs, stirFrom } from './bowl'
 import type { PourOutlook } from './outlook'
@@ -52,15 +52,6 @@ function stepClock(id: ClockId, startMs: number | undefined, durationS: number):
   return startMs === undefined ? undefined : { id, startMs, dueMs: startMs + durationS * 1000 }
 }
 
-/** Time to pour, s since mid-sprinkle: while it is still stirred, longer than planned counts as it goes. */
-function workRange(facts: PourOutlook, nowMs: number) {
-  const fromMs = facts.step === 'stir' ? stirFrom(facts.plan, facts.inHand.doneAtMs) : undefined
-  const stirredS = fromMs === undefined ? 0 : (nowMs - fromMs) / 1000
-  return stirredS > facts.settingInput.stirS
-    ? workingTimeS({ ...facts.settingInput, stirS: stirredS })
-    : facts.setting.timeS.work_end
-}
-
 /**
  * Working time rings at the early end of its range: too soon is an inconvenience, too late is a lost pour.
  * The setting marks ring at the middle.
@@ -68,11 +59,10 @@ function workRange(facts: PourOutlook, nowMs: number) {
 function settingClock(
   facts: PourOutlook,
   id: 'work_end' | 'initial_set' | 'final_set',
-  nowMs: number,
 ): Clock | undefined {
   const startMs = facts.settingStartMs
   if (startMs === undefined) return undefined
-  const range = id === 'work_end' ? workRange(facts, nowMs) : facts.setting.timeS[id]
+  const range = facts.setting.timeS[id]
   const at = (s: number) => startMs + s * 1000
   return {
     id,
@@ -190,13 +180,13 @@ function softFinishClock(facts: PourOutlook): Clock | undefined {
 }
 
 /** The clocks that a step may name, each as it runs. */
-const CLOCK_OF: Record<StepClock, (facts: PourOutlook, nowMs: number) => Clock | undefined> = {
+const CLOCK_OF: Record<StepClock, (facts: PourOutlook) => Clock | undefined> = {
   layer_ready: layerClock,
   sift: ({ doneAtMs, siftS }) => stepClock('sift', doneAtMs.start_sift, siftS),
   soak: ({ doneAtMs, plan }) => stepClock('soak', doneAtMs.sift ?? doneAtMs.start_sift, soakTimeS(plan)),
   stir: ({ doneAtMs, plan }) =>
     stepClock('stir', stirFrom(plan, doneAtMs) ?? doneAtMs.sift ?? doneAtMs.start_sift, plan.stirS),
-  work_end: (facts, nowMs) => settingClock(facts, 'work_end', nowMs),
+  work_end: (facts) => settingClock(facts, 'work_end'),
   peak: (facts) => bowlClock('peak', facts.inHand, 'work_end'),
   build_end: buildClock,
   bed_ready: (facts) => bowlClock('layer_ready', facts.inHand, 'work_end', 'initial_set'),
@@ -207,9 +197,9 @@ const CLOCK_OF: Record<StepClock, (facts: PourOutlook, nowMs: number) => Clock |
 }
 
 /** The clock of the step in hand. */
-export function clockOfStep(facts: PourOutlook, nowMs: number): Clock | undefined {
+export function clockOfStep(facts: PourOutlook): Clock | undefined {
   const clock = facts.step && clockOf(facts.step)
-  return clock && CLOCK_OF[clock](facts, nowMs)
+  return clock && CLOCK_OF[clock](facts)
 }
 
 /** What else runs meanwhile, soonest first. */
@@ -218,21 +208,21 @@ export function otherClocksOf(facts: PourOutlook, nowMs: number): Clock[] {
   const candidates =
     next !== undefined && isWet(facts, next)
       ? [
-          settingClock(facts, 'work_end', nowMs),
-          settingClock(facts, 'initial_set', nowMs),
+          settingClock(facts, 'work_end'),
+          settingClock(facts, 'initial_set'),
           demouldClock(facts),
         ]
       : step === 'demould'
         ? [
             lookClock(facts),
             softWindow(facts),
-            settingClock(facts, 'initial_set', nowMs),
-            settingClock(facts, 'final_set', nowMs),
+            settingClock(facts, 'initial_set'),
+            settingClock(facts, 'final_set'),
           ]
         : step === 'dry'
           ? [softFinishClock(facts), dryEnoughClock(facts)]
           : []
-  const primary = clockOfStep(facts, nowMs)?.id
+  const primary = clockOfStep(facts)?.id
   // While it is stirred the time to pour hangs on when one stops: that is said of the stirring itself (`stirringOf`).
   const said = step === 'stir' ? 'work_end' : undefined
   return candidates

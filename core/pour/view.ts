@@ -101,7 +101,7 @@ export function viewPour(facts: PourOutlook, nowMs: number): PourView {
       pastWorking: false,
     }
   }
-  const clock = clockOfStep(facts, nowMs)
+  const clock = clockOfStep(facts)
   const stage = stageNow(next, clock, nowMs)
   const current = STAGES.indexOf(stage)
   const pastWorking = isPastWorking(facts, next, nowMs)
