@@ -2,10 +2,11 @@ import { diceOf } from '../devices/dice'
 import { learnPace, readyChance, runAtPace, type CueSeen, type TouchCue } from '../core/forecast'
 import { seriesAt } from '../core/heat'
 import { EVIDENCE, oddBuckets, type Evidence } from '../tests/support/oddBuckets'
+import { oddDrying } from '../tests/support/oddDrying'
 import { problemOf } from '../tests/support/setProblems'
 
 /**
- * What the forecast is worth where the plaster, the thermometer or the eye is not like the models, printed with what was
+ * What the forecasts are worth where the plaster, the thermometer or the eye is not like the models, printed with what was
  * asked of it. Ends with 1 where a figure misses. docs/science.md#forecast says how the odd buckets are made.
  */
 interface Line {
@@ -115,6 +116,24 @@ for (const [what, series] of DOUBTED) {
     unit: '',
     most: 0,
   })
+}
+
+for (const weighings of [0, 1, 2, 4, 6]) {
+  const { band, asked } = oddDrying(POURS, weighings, SEED)
+  lines.push({
+    what: `80 % range of dry holds, weighed ${weighings} times`,
+    measured: share(band),
+    unit: '%',
+    least: 72,
+    most: 92,
+  })
+  if (weighings > 0)
+    lines.push({
+      what: `sound weighings asked about, of ${weighings}`,
+      measured: share(asked),
+      unit: '%',
+      most: 2,
+    })
 }
 
 const misses = lines.filter(

@@ -1,6 +1,14 @@
 import { ArgumentError } from '../errors'
 import { dryingAir } from './air'
-import { curveFrom, dryingTimeS, fractionLeftAt, type DryingCurve, type DryingInput } from './curve'
+import {
+  USUAL_SHAPE,
+  curveFrom,
+  dryingTimeS,
+  fractionLeftAt,
+  type DryingCurve,
+  type DryingInput,
+  type DryingShape,
+} from './curve'
 
 /** What is known of how much faster a place dries than the model says: ln s, and its σ. */
 export interface DryingPace {
@@ -26,19 +34,25 @@ export interface DryingCourse {
 
 /** @param stretches in order of time, the first from 0 on. @throws ArgumentError unless they are, or on a bad input. */
 export function dryingCourse(stretches: readonly DryingStretch[]): DryingCourse {
+  return dryingCourses(stretches, [USUAL_SHAPE])[0]!
+}
+
+/** The same way at several shapes of its curve: what the air does is reckoned once. */
+export function dryingCourses(
+  stretches: readonly DryingStretch[],
+  shapes: readonly DryingShape[],
+): DryingCourse[] {
   if (stretches[0]?.fromS !== 0 || stretches.some((s, i) => i > 0 && s.fromS < stretches[i - 1]!.fromS))
     throw new ArgumentError('stretches must begin at 0 and follow one another')
-  return {
-    legs: stretches.map(({ fromS, pace, ...input }) => ({
+  const airs = stretches.map((s) => dryingAir(s.air, s.nightAir))
+  return shapes.map((shape) => ({
+    legs: stretches.map(({ fromS, pace, ...input }, i) => ({
       fromS,
-      curve: curveFrom(
-        { ...input, speedFactor: Math.exp(pace.meanLn) },
-        dryingAir(input.air, input.nightAir),
-      ),
+      curve: curveFrom({ ...input, speedFactor: Math.exp(pace.meanLn) }, airs[i]!, shape),
     })),
     // Where the next place is less known, so is the rest of the way.
     sigmaLn: Math.max(...stretches.map((s) => s.pace.sigmaLn)),
-  }
+  }))
 }
 
 /** Each leg with how far along its own curve it begins and where it ends, s, at so many times the expected pace. */
@@ -67,6 +81,7 @@ export function leftOfCourse(course: DryingCourse, speed: number, atS: number): 
 
 /** When so much of the free water is left, s since it started to dry. @param fractionLeft in (0, 1]. */
 export function timeOfCourse(course: DryingCourse, speed: number, fractionLeft: number): number {
+  if (course.legs.length === 1) return dryingTimeS(course.legs[0]!.curve, fractionLeft) / speed
   for (const { fromS, untilS, curve, reachedS } of alongAt(course, speed)) {
     const atS = fromS + Math.max(0, dryingTimeS(curve, fractionLeft) - reachedS) / speed
     if (atS <= untilS) return atS

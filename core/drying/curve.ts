@@ -3,6 +3,8 @@ import { dryingAir, type Air, type DryingAir } from './air'
 
 const VAPOUR_DIFFUSIVITY_M2_S = 4e-6
 const BASE_CRITICAL_FRACTION = 0.2
+/** How much either differs from plaster to plaster, σ of its logarithm (estimate). */
+export const SHAPE_SPREAD_LN = 0.35
 const CRITICAL_FRACTION_PER_M = 0.8
 const MOST_CRITICAL_FRACTION = 0.6
 
@@ -19,6 +21,15 @@ export interface DryingInput {
   /** Calibration of the drying speed; 1 before any weighing. */
   speedFactor: number
 }
+
+/** What the shape of a curve hangs on besides the piece and the air, as factors on what is usual. */
+export interface DryingShape {
+  /** On the share of water at which the surface is no longer wet. */
+  critical: number
+  /** On how well vapour finds its way through the pores. */
+  diffusivity: number
+}
+export const USUAL_SHAPE: DryingShape = { critical: 1, diffusivity: 1 }
 
 /** The two drying periods. Times s, from the moment the piece starts to dry, full of free water. Plain data. */
 export interface DryingCurve {
@@ -62,7 +73,7 @@ export function dryingCurve(input: DryingInput): DryingCurve {
 }
 
 /** The same for air whose doing is known: it is the costly part, and does not depend on the speed factor. */
-export function curveFrom(input: DryingInput, air: DryingAir): DryingCurve {
+export function curveFrom(input: DryingInput, air: DryingAir, shape = USUAL_SHAPE): DryingCurve {
   const { speedFactor: s, freeWaterKgM3: w0 } = input
   const depthM = input.depthMm / 1000
   const poreDepthM = (input.poreDepthMm ?? input.depthMm) / 1000
@@ -74,12 +85,12 @@ export function curveFrom(input: DryingInput, air: DryingAir): DryingCurve {
   // By the piece alone: were it by the air, drier or faster air could make it dry later.
   const criticalFraction = Math.min(
     MOST_CRITICAL_FRACTION,
-    BASE_CRITICAL_FRACTION + CRITICAL_FRACTION_PER_M * poreDepthM,
+    shape.critical * BASE_CRITICAL_FRACTION + CRITICAL_FRACTION_PER_M * poreDepthM,
   )
   const criticalTimeS = ((1 - criticalFraction) * w0 * depthM) / flux
   const store = criticalFraction * w0 * depthM
   const filmResistance = 1 / flux
-  const poreResistance = poreDepthM / (3 * VAPOUR_DIFFUSIVITY_M2_S * air.deficitKgM3 * s)
+  const poreResistance = poreDepthM / (3 * shape.diffusivity * VAPOUR_DIFFUSIVITY_M2_S * air.deficitKgM3 * s)
 
   return {
     criticalFraction,

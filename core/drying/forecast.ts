@@ -1,6 +1,7 @@
 import { ArgumentError } from '../errors'
 import type { Range } from '../provenance'
-import { dryingCourse, leftOfCourse, timeOfCourse, type DryingCourse, type DryingStretch } from './course'
+import { dryingCourses, leftOfCourse, timeOfCourse, type DryingCourse, type DryingStretch } from './course'
+import { SHAPE_SPREAD_LN, type DryingShape } from './curve'
 
 export interface Weighing {
   /** s since the piece started to dry. */
@@ -15,6 +16,19 @@ export interface FeltDry {
   clammy: boolean
 }
 
+/** One shape the curve of a piece may have, and what its weighings say of the rest if it has. */
+export interface ShapeFound {
+  /** How much is believed of it, 0–1. */
+  share: number
+  shape: DryingShape
+  /** Where and how it dries; any speed is that course with its pace scaled. */
+  course: DryingCourse
+  lnSpeed: number
+  sigma: number
+  dryG: number
+  waterG: number
+}
+
 export interface DryingForecast {
   /** Factor on drying speed against what was expected of its places, middle and 80 % range. */
   speedFactor: Range
@@ -25,42 +39,66 @@ export interface DryingForecast {
   /** Free water it held when it started to dry, g. */
   waterAtStartG: number
   weighingsUsed: number
-  /** Until when it was weighed, s; 0 where it was not. */
-  seenUntilS: number
   /** How far each weighing lies from what the others say, in standard deviations, in the order given. */
   z: number[]
-  /** Where and how it dries; any speed is that course with its pace scaled. */
-  course: DryingCourse
+  /** Shapes that its curve may have, the likeliest first. */
+  shapes: ShapeFound[]
 }
 
-/**
- * Time to reach `fractionLeft`, s since the piece started to dry, with its 80 % range. What was weighed holds; of what is
- * still to come, the curve itself may be of another shape than the piece's, and that is part of the range.
- */
-export function timeToFractionS(
-  { course, speedFactor, sigmaLnSpeed, seenUntilS }: DryingForecast,
-  fractionLeft: number,
-): Range {
-  const at = (speed: number) => timeOfCourse(course, speed, fractionLeft)
-  const mid = at(speedFactor.mid)
-  const unseenS = Math.max(0, mid - seenUntilS)
-  // Before anything is weighed the doubt about the pace is about the shape as well.
-  const shapeSigmaLn = SHAPE_SIGMA_LN * Math.sqrt(Math.max(0, 1 - (sigmaLnSpeed / course.sigmaLn) ** 2))
-  /** Both doubts together, in their squares; each end by itself, for the range is lopsided. */
-  const end = (byPaceS: number, sign: 1 | -1) => {
-    const byShapeS = unseenS * Math.expm1(sign * 1.2816 * shapeSigmaLn)
-    return mid + sign * Math.hypot(byPaceS - mid, byShapeS)
+/** Parts of a normal, alike in weight, each by its middle. */
+const PARTS = [
+  -1.9808, -1.4652, -1.1798, -0.9674, -0.7916, -0.6375, -0.4972, -0.3661, -0.241, -0.1196, 0.0, 0.1196, 0.241,
+  0.3661, 0.4972, 0.6375, 0.7916, 0.9674, 1.1798, 1.4652, 1.9808,
+]
+
+/** Middle and 80 % range of a figure over shapes and speeds. */
+function rangeOver(shapes: readonly ShapeFound[], of: (shape: ShapeFound, speed: number) => number): Range {
+  const points = shapes
+    .flatMap((shape) =>
+      PARTS.map((z) => ({
+        value: of(shape, Math.exp(shape.lnSpeed + z * shape.sigma)),
+        weight: shape.share / PARTS.length,
+      })),
+    )
+    .sort((a, b) => a.value - b.value)
+  const at = (share: number) => {
+    let below = 0
+    for (const [i, { value, weight }] of points.entries()) {
+      // Each point stands for the ground about its middle.
+      const middle = below + weight / 2
+      if (middle >= share) {
+        const before = points[i - 1]
+        if (!before) return value
+        const beforeAt = below - before.weight / 2
+        return before.value + ((share - beforeAt) / (middle - beforeAt)) * (value - before.value)
+      }
+      below += weight
+    }
+    return points.at(-1)!.value
   }
-  return { low: Math.max(0, end(at(speedFactor.high), -1)), mid, high: end(at(speedFactor.low), 1) }
+  return { low: at(0.1), mid: at(0.5), high: at(0.9) }
 }
 
-/** Expected mass of the piece at a time, g. @param timeS since it started to dry. @param speed its middle where it is not given. */
-export function massAtG(
-  { course, speedFactor, dryMassG, waterAtStartG }: DryingForecast,
-  timeS: number,
-  speed = speedFactor.mid,
-): number {
-  return dryMassG + waterAtStartG * leftOfCourse(course, speed, timeS)
+/** Dates are asked for at every turn of the clock, and follow from the forecast alone. */
+const told = new WeakMap<readonly ShapeFound[], Map<number, Range>>()
+
+/** Time to reach `fractionLeft`, s since the piece started to dry, with its 80 % range. */
+export function timeToFractionS({ shapes }: DryingForecast, fractionLeft: number): Range {
+  const known = told.get(shapes) ?? new Map<number, Range>()
+  told.set(shapes, known)
+  const before = known.get(fractionLeft)
+  if (before) return before
+  const range = rangeOver(shapes, ({ course }, speed) => timeOfCourse(course, speed, fractionLeft))
+  known.set(fractionLeft, range)
+  return range
+}
+
+/** Expected mass of the piece at a time, g, with its 80 % range by pace and shape. @param timeS since it started to dry. */
+export function massAtG({ shapes }: DryingForecast, timeS: number): Range {
+  return rangeOver(
+    shapes,
+    ({ course, dryG, waterG }, speed) => dryG + waterG * leftOfCourse(course, speed, timeS),
+  )
 }
 
 /** How well the mix tells the dry mass and the water of the piece. */
@@ -68,20 +106,32 @@ export const PRIOR_DRY_SPREAD = 0.02
 export const PRIOR_WATER_SPREAD = 0.04
 /** What the curve itself is off by, as a share of the water lost. */
 export const MODEL_SPREAD_OF_LOSS = 0.02
-/**
- * σ of ln of the time still to go, for the shape of the curve: found by pieces that dry by other laws (the test on Page's
- * and Sherwood's).
- */
-const SHAPE_SIGMA_LN = 0.45
 /** A weighing this far out is worth a question. */
 export const DOUBTFUL_Z = 3
 
-const GRID_POINTS = 81
+/** Five points of a normal with their weights (Gauss and Hermite): shapes are tried on five by five. */
+const SHAPE_POINTS = [
+  [-2.85697, 0.01125741132772071],
+  [-1.355626, 0.2220759220056126],
+  [0, 0.5333333333333333],
+  [1.355626, 0.2220759220056126],
+  [2.85697, 0.01125741132772071],
+] as const
+const SHAPES = SHAPE_POINTS.flatMap(([c, shareC]) =>
+  SHAPE_POINTS.map(([d, shareD]) => ({
+    share: shareC * shareD,
+    shape: { critical: Math.exp(SHAPE_SPREAD_LN * c), diffusivity: Math.exp(SHAPE_SPREAD_LN * d) },
+  })),
+)
+/** Believed less, and it changes no figure. */
+const LEAST_SHARE = 1e-3
+const GRID_POINTS = 41
 const ZOOMS = 4
 const MOST_ROUNDS = 40
 
 /** Prior of the two masses, and the way the piece dries. */
 interface Model {
+  shape: DryingShape
   course: DryingCourse
   dryG: number
   waterG: number
@@ -96,9 +146,11 @@ interface Posterior {
   dryG: number
   drySdG: number
   waterG: number
+  /** How well all of it fits, ln, but for what every shape has in common. */
+  lnEvidence: number
 }
 
-interface GridPoint extends Omit<Posterior, 'sigma' | 'drySdG'> {
+interface GridPoint extends Omit<Posterior, 'sigma' | 'drySdG' | 'lnEvidence'> {
   logWeight: number
   dryVarG2: number
 }
@@ -146,7 +198,7 @@ function evaluate(model: Model, weight: readonly number[], lnSpeed: number): Gri
   return { lnSpeed, logWeight, dryG: dryG + dDry, waterG: waterG + dWater, dryVarG2: c / determinant }
 }
 
-function moments(points: readonly GridPoint[]): Posterior {
+function moments(points: readonly GridPoint[], step: number): Posterior {
   const top = Math.max(...points.map((p) => p.logWeight))
   const weights = points.map((p) => Math.exp(p.logWeight - top))
   const total = weights.reduce((sum, w) => sum + w, 0)
@@ -160,6 +212,7 @@ function moments(points: readonly GridPoint[]): Posterior {
     dryG,
     drySdG: Math.sqrt(mean((p) => p.dryVarG2 + (p.dryG - dryG) ** 2)),
     waterG: mean((p) => p.waterG),
+    lnEvidence: top + Math.log(total * step),
   }
 }
 
@@ -170,6 +223,7 @@ function posterior(model: Model, weight: readonly number[]): Posterior {
       Array.from({ length: GRID_POINTS }, (_, i) =>
         evaluate(model, weight, centre + halfWidth * ((2 * i) / (GRID_POINTS - 1) - 1)),
       ),
+      (2 * halfWidth) / (GRID_POINTS - 1),
     )
   let halfWidth = 5 * model.course.sigmaLn
   let result = onGrid(0, halfWidth)
@@ -190,19 +244,36 @@ function zOf(model: Model, found: Posterior): number[] {
 }
 
 /** Student weights (ν = 4), so that one slip of the scale does not move the forecast: iterated until they hold. */
-function robust(model: Model): { found: Posterior; z: number[] } {
+function robustWeights(model: Model): number[] {
   let weight = model.weighings.map(() => 1)
-  let found = posterior(model, weight)
-  let z = zOf(model, found)
+  let z = zOf(model, posterior(model, weight))
   for (let round = 0; round < MOST_ROUNDS; round++) {
     const next = z.map((zi) => Math.min(1, 5 / (4 + zi * zi)))
     const moved = Math.max(0, ...next.map((w, i) => Math.abs(w - weight[i]!)))
     if (moved < 1e-4) break
     weight = next
-    found = posterior(model, weight)
-    z = zOf(model, found)
+    z = zOf(model, posterior(model, weight))
   }
-  return { found, z }
+  return weight
+}
+
+interface Tried {
+  model: Model
+  share: number
+  found: Posterior
+}
+
+/** Every shape with what the weighings say of it, the likeliest first. */
+function tryShapes(models: readonly { model: Model; share: number }[], weight: readonly number[]): Tried[] {
+  const tried = models.map(({ model, share }) => {
+    const found = posterior(model, weight)
+    return { model, found, ln: Math.log(share) + found.lnEvidence }
+  })
+  const top = Math.max(...tried.map((t) => t.ln))
+  const total = tried.reduce((sum, t) => sum + Math.exp(t.ln - top), 0)
+  return tried
+    .map(({ model, found, ln }) => ({ model, found, share: Math.exp(ln - top) / total }))
+    .sort((a, b) => b.share - a.share)
 }
 
 /**
@@ -223,35 +294,83 @@ export function forecastDrying(
   scaleSdG: number,
   felt: readonly FeltDry[] = [],
 ): DryingForecast {
+  return forecastOver(SHAPES, stretches, expectedDryMassG, expectedWaterG, weighings, scaleSdG, felt)
+}
+
+/** The same over other shapes than a plaster may have: one alone, where its sums are checked. */
+export function forecastOver(
+  shapes: readonly { share: number; shape: DryingShape }[],
+  stretches: readonly DryingStretch[],
+  expectedDryMassG: number,
+  expectedWaterG: number,
+  weighings: readonly Weighing[],
+  scaleSdG: number,
+  felt: readonly FeltDry[],
+): DryingForecast {
   const masses = [expectedDryMassG, expectedWaterG, scaleSdG, ...weighings.map((w) => w.massG)]
   if (masses.some((m) => !(m > 0))) throw new ArgumentError('masses and scaleSdG must be positive')
-  const model: Model = {
-    course: dryingCourse(stretches),
-    dryG: expectedDryMassG,
-    waterG: expectedWaterG,
-    scaleSdG,
-    weighings,
-    felt,
+  const models = dryingCourses(
+    stretches,
+    shapes.map((of) => of.shape),
+  ).map((course, i) => ({
+    share: shapes[i]!.share,
+    model: {
+      shape: shapes[i]!.shape,
+      course,
+      dryG: expectedDryMassG,
+      waterG: expectedWaterG,
+      scaleSdG,
+      weighings,
+      felt,
+    },
+  }))
+  const unweighed = ({ model, share }: (typeof models)[number]): Tried => ({
+    model,
+    share,
+    found: {
+      lnSpeed: 0,
+      sigma: model.course.sigmaLn,
+      dryG: expectedDryMassG,
+      drySdG: PRIOR_DRY_SPREAD * expectedDryMassG,
+      waterG: expectedWaterG,
+      lnEvidence: 0,
+    },
+  })
+  const nothingSeen = weighings.length + felt.length === 0
+  let tried: Tried[]
+  if (nothingSeen) tried = models.map(unweighed).sort((a, b) => b.share - a.share)
+  else {
+    tried = tryShapes(
+      models,
+      weighings.map(() => 1),
+    )
+    // What lies far out, lies far out of the likeliest shape.
+    const weight = robustWeights(tried[0]!.model)
+    if (weight.some((w) => w < 1)) tried = tryShapes(models, weight)
   }
-  const unweighed: Posterior = {
-    lnSpeed: 0,
-    sigma: model.course.sigmaLn,
-    dryG: expectedDryMassG,
-    drySdG: PRIOR_DRY_SPREAD * expectedDryMassG,
-    waterG: expectedWaterG,
-  }
-  const { found, z } = weighings.length + felt.length === 0 ? { found: unweighed, z: [] } : robust(model)
-  const speed = (sigmas: number) => Math.exp(found.lnSpeed + sigmas * found.sigma)
-  const speedFactor = { low: speed(-1.2816), mid: speed(0), high: speed(1.2816) }
+  const mean = (of: (found: Posterior) => number) => tried.reduce((sum, t) => sum + t.share * of(t.found), 0)
+  const lnSpeed = mean((f) => f.lnSpeed)
+  const dryMassG = mean((f) => f.dryG)
+  const sigma = Math.sqrt(mean((f) => f.sigma ** 2 + (f.lnSpeed - lnSpeed) ** 2))
+  const speed = (sigmas: number) => Math.exp(lnSpeed + sigmas * sigma)
   return {
-    speedFactor,
-    sigmaLnSpeed: found.sigma,
-    dryMassG: found.dryG,
-    dryMassSdG: found.drySdG,
-    waterAtStartG: found.waterG,
+    speedFactor: { low: speed(-1.2816), mid: speed(0), high: speed(1.2816) },
+    sigmaLnSpeed: sigma,
+    dryMassG,
+    dryMassSdG: Math.sqrt(mean((f) => f.drySdG ** 2 + (f.dryG - dryMassG) ** 2)),
+    waterAtStartG: mean((f) => f.waterG),
     weighingsUsed: weighings.length,
-    seenUntilS: weighings.length < 2 ? 0 : Math.max(...weighings.map((w) => w.timeS)),
-    z,
-    course: model.course,
+    z: nothingSeen ? [] : zOf(tried[0]!.model, tried[0]!.found),
+    shapes: tried
+      .filter((t) => t.share > LEAST_SHARE)
+      .map(({ model: { shape, course }, share, found }) => ({
+        share,
+        shape,
+        course,
+        lnSpeed: found.lnSpeed,
+        sigma: found.sigma,
+        dryG: found.dryG,
+        waterG: found.waterG,
+      })),
   }
 }

@@ -21,9 +21,10 @@ type Information = [ss: number, sd: number, sw: number, dd: number, dw: number, 
 
 /** What one weighing tells, by how the mass would change with pace, dry mass and water. */
 function told(forecast: DryingForecast, scaleSdG: number, atS: number): Information {
-  const { course, speedFactor, waterAtStartG } = forecast
+  const { course, lnSpeed } = forecast.shapes[0]!
+  const { waterAtStartG } = forecast
   const H = 1e-3
-  const at = (ln: number) => leftOfCourse(course, speedFactor.mid * Math.exp(ln), atS)
+  const at = (ln: number) => leftOfCourse(course, Math.exp(lnSpeed + ln), atS)
   const left = at(0)
   const byPace = (waterAtStartG * (at(H) - at(-H))) / (2 * H)
   const precision = 1 / (scaleSdG ** 2 + (MODEL_SPREAD_OF_LOSS * waterAtStartG * (1 - left)) ** 2)
@@ -69,9 +70,9 @@ export function nextWeighing(
   leastS: number,
   isUp: (atS: number) => boolean = () => true,
 ): NextWeighing | undefined {
-  const { course, dryMassG, waterAtStartG } = forecast
+  const { shapes, dryMassG, waterAtStartG } = forecast
   const prior: Information = [
-    course.sigmaLn ** -2,
+    shapes[0]!.course.sigmaLn ** -2,
     0,
     0,
     (PRIOR_DRY_SPREAD * dryMassG) ** -2,

@@ -1,6 +1,5 @@
 import type { Air } from './air'
-import { leftOfCourse, timeOfCourse, type DryingStretch } from './course'
-import { dryingCourse } from './course'
+import { dryingCourses, leftOfCourse, timeOfCourse, type DryingCourse, type DryingStretch } from './course'
 import { dryingDepths, type Exposure } from './curve'
 import { timeToFractionS, type DryingForecast } from './forecast'
 
@@ -45,10 +44,12 @@ export function savingsFrom(
   targetLeft: number,
   nowS: number,
 ): DryingSaving[] {
-  const speed = forecast.speedFactor.mid
-  const left = leftOfCourse(forecast.course, speed, nowS)
+  const { shape, course: asItIs, lnSpeed } = forecast.shapes[0]!
+  const speed = Math.exp(lnSpeed)
+  const left = leftOfCourse(asItIs, speed, nowS)
   const asIsS = timeToFractionS(forecast, targetLeft).mid - nowS
-  if (!(asIsS > 0)) return []
+  const likeliestS = timeOfCourse(asItIs, speed, targetLeft) - nowS
+  if (!(asIsS > 0 && likeliestS > 0)) return []
   return DRYING_CHANGES.flatMap((change) => {
     const made = CHANGE[change](now.air, lies)
     if (!made || made.air.tempC > WARMEST_SURFACE_C) return []
@@ -56,18 +57,19 @@ export function savingsFrom(
     // Another place's pace is another's: only what stays where it is keeps what was learnt of it.
     const isHere = change === 'rack'
     const depths = dryingDepths(thicknessMm, made.lies)
-    const course = dryingCourse([
-      {
-        fromS: 0,
-        freeWaterKgM3,
-        ...depths,
-        air: made.air,
-        ...(isHere && now.nightAir ? { nightAir: now.nightAir } : {}),
-        pace: change === 'cabinet' ? { ...pace, meanLn: 0 } : pace,
-      },
-    ])
+    const stretch = {
+      fromS: 0,
+      freeWaterKgM3,
+      ...depths,
+      air: made.air,
+      ...(isHere && now.nightAir ? { nightAir: now.nightAir } : {}),
+      pace: change === 'cabinet' ? { ...pace, meanLn: 0 } : pace,
+    }
+    const [course] = dryingCourses([stretch], [shape]) as [DryingCourse]
     const ownSpeed = change === 'cabinet' ? 1 : speed
-    const withS = timeOfCourse(course, ownSpeed, targetLeft) - timeOfCourse(course, ownSpeed, left)
+    // By the likeliest shape both ways, and so many times what the forecast as a whole says.
+    const changedS = timeOfCourse(course, ownSpeed, targetLeft) - timeOfCourse(course, ownSpeed, left)
+    const withS = asIsS * (changedS / likeliestS)
     return withS < 0.9 * asIsS ? [{ change, asIsS, withS }] : []
   })
 }

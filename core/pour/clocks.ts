@@ -56,10 +56,7 @@ function stepClock(id: ClockId, startMs: number | undefined, durationS: number):
  * Working time rings at the early end of its range: too soon is an inconvenience, too late is a lost pour.
  * The setting marks ring at the middle.
  */
-function settingClock(
-  facts: PourOutlook,
-  id: 'work_end' | 'initial_set' | 'final_set',
-): Clock | undefined {
+function settingClock(facts: PourOutlook, id: 'work_end' | 'initial_set' | 'final_set'): Clock | undefined {
   const startMs = facts.settingStartMs
   if (startMs === undefined) return undefined
   const range = facts.setting.timeS[id]
@@ -207,11 +204,7 @@ export function otherClocksOf(facts: PourOutlook, nowMs: number): Clock[] {
   const { step, next } = facts
   const candidates =
     next !== undefined && isWet(facts, next)
-      ? [
-          settingClock(facts, 'work_end'),
-          settingClock(facts, 'initial_set'),
-          demouldClock(facts),
-        ]
+      ? [settingClock(facts, 'work_end'), settingClock(facts, 'initial_set'), demouldClock(facts)]
       : step === 'demould'
         ? [
             lookClock(facts),

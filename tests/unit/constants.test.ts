@@ -4,7 +4,7 @@ import { expect, it } from 'vitest'
 const FOLDERS = ['heat', 'drying', 'forecast'] as const
 const CONSTANT = /^(?:export )?const ([A-Z][A-Z0-9_]+)(?:: [^=]+)? = (.*)$/gm
 /** Lists of names, and what is reckoned from other constants. */
-const IS_NAMES = /^(\[$|\['|Float64Array|\(\(\) =>|\{ slab)/
+const IS_NAMES = /^(\[$|\['|Float64Array|SHAPE_POINTS\.|\(\(\) =>|\{ slab)/
 
 interface Constant {
   name: string
@@ -16,7 +16,7 @@ function constantsOf(folder: string): Constant[] {
   return readdirSync(`core/${folder}`)
     .filter((file) => !file.endsWith('.test.ts'))
     .flatMap((file) => [...readFileSync(`core/${folder}/${file}`, 'utf8').matchAll(CONSTANT)])
-    .filter(([, name, is]) => name === 'CONTACT' || !IS_NAMES.test(is!))
+    .filter(([, name, is]) => name === 'CONTACT' || name === 'SHAPE_POINTS' || !IS_NAMES.test(is!))
     .map(([, name, is]) => ({ name: name!, value: valueOf(is!) }))
 }
 

@@ -26,16 +26,16 @@ export function dryingSeries(drying: NonNullable<PourOutlook['drying']>): Drying
   const lastS = weighings.at(-1)?.timeS ?? 0
   // Beyond a year no figure is meant: the chart ends there.
   const endS = Math.max(Math.min(timeToFractionS(forecast, targetLeft).high, YEAR_S), lastS) * 1.1
-  const along = (speed: number) =>
-    Array.from({ length: STEPS + 1 }, (_, i) => {
-      const atS = (endS * i) / STEPS
-      return { x: atS / DAY_S, y: massAtG(forecast, atS, speed) }
-    })
+  const masses = Array.from({ length: STEPS + 1 }, (_, i) => {
+    const atS = (endS * i) / STEPS
+    return { day: atS / DAY_S, ...massAtG(forecast, atS) }
+  })
+  const along = (end: 'low' | 'mid' | 'high') => masses.map((m) => ({ x: m.day, y: m[end] }))
   return {
     weighings: weighings.map((w) => ({ x: w.timeS / DAY_S, y: w.massG })),
-    expected: along(forecast.speedFactor.mid),
-    slow: along(forecast.speedFactor.low),
-    fast: along(forecast.speedFactor.high),
+    expected: along('mid'),
+    slow: along('high'),
+    fast: along('low'),
     dryLineG: forecast.dryMassG,
     endDay: Math.ceil((2 * endS) / DAY_S) / 2,
   }

@@ -21,7 +21,7 @@ export function dryingLeft(drying: NonNullable<PourOutlook['drying']>, nowMs: nu
   return {
     dry: elapsedS >= range.mid,
     text: durationRangeText(left(range.low), left(range.high)),
-    expectedG: massAtG(forecast, elapsedS),
+    expectedG: massAtG(forecast, elapsedS).mid,
     weighingsUsed: forecast.weighingsUsed,
   }
 }

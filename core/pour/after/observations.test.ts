@@ -158,7 +158,8 @@ describe('what a pour teaches', () => {
   })
   it('what a place does is told apart from what was expected of it', () => {
     const out = wholeRun().slice(0, 10)
-    const { course, dryMassG, waterAtStartG } = fold(bagged(), out).drying!.forecast
+    const { shapes, dryMassG, waterAtStartG } = fold(bagged(), out).drying!.forecast
+    const { course } = shapes.find(({ shape }) => shape.critical === 1 && shape.diffusivity === 1)!
     // Weighed as a piece would be that dries at .8 of what its air should do.
     const weighed = [0.2, 24, 48].map((h) => {
       const massG = Math.round(dryMassG + waterAtStartG * leftOfCourse(course, 0.8, h * 3600))
