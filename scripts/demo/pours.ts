@@ -133,7 +133,10 @@ export function demoPours(plan: MakePlan): DemoPour[] {
   const urchinOld = plan('Sea urchin, hand piece 6', 'urchin')
   const tileOld = plan('Chart tile A1, the harbour', 'tile')
   const tilePhoto = randomUUID()
-  const tileFailed = plan('Chart tile A2, the sluice', 'tile')
+  const tileFailed: PourPlan = {
+    ...plan('Chart tile A2, the sluice', 'tile'),
+    script: { order: [], leftOut: ['tap'] },
+  }
   const shellOld = plan('Shell for the glass urchin, first try', 'shell', { soakS: 180, dryTarget: 'kiln' })
 
   const clockAgoS = 4.2 * DAY
@@ -230,7 +233,7 @@ export function demoPours(plan: MakePlan): DemoPour[] {
       of: tileFailed,
       photo: { svg: FAILED_TILE, agoS: 7 * DAY - 480, who: 'Tomas', id: tilePhoto },
       timed: [
-        // Stirred as soon as the powder was in, and never tapped: its record tells why it is full of holes.
+        // Stirred as soon as the powder was in, and tapping left out of its plan: its record tells why it is full of holes.
         ...demouldedAgo(tileFailed, 'Tomas', 7 * DAY, { ...tileFailed, soakS: 10 }).filter(
           ([, , { type }]) => type !== 'tapped' && type !== 'air_freed',
         ),

@@ -58,7 +58,7 @@ test('from demoulding to a cast that is explained, and a next plan that is bette
   await to(page, 'Chart tile A2, the sluice')
   const causes = page.locator('[data-cause]')
   await expect(causes.nth(0)).toContainText('Not tapped')
-  await expect(causes.nth(0)).toContainText('No tapping on record')
+  await expect(causes.nth(0)).toContainText('Tapping was left out')
   await expect(causes.nth(1)).toContainText('Soaked 18 s')
   await page.getByRole('button', { name: 'Keep it in mind from now on' }).click()
   await expect(page.getByTestId('kept')).toContainText('It stays with')

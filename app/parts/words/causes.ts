@@ -151,7 +151,7 @@ export function signWords({ sign, value, actual, limit, lnRatio }: Evidence, sho
     case 'ready_at':
       return `Never full: stirred until ${durationText(actual!)}; working time ${durationText(limit!)}`
     case 'tapped':
-      return actual === 0 ? 'No tapping on record' : `Tapped for ${durationText(actual!)}`
+      return actual === 0 ? 'Tapping was left out' : `Tapped for ${durationText(actual!)}`
     case 'traps_left':
       return limit === 0
         ? 'Nothing in this form holds air'
