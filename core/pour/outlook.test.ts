@@ -228,6 +228,9 @@ describe('cold, hot, big', () => {
     expect(of({ ...testPlan('hsgc'), mould: { ...plan.mould, thicknessMm: 90 } }).found).toContain(
       'strong_heat',
     )
+    // A mix is tried from 2 to 40 °C.
+    for (const tempC of [1, 42])
+      expect(of({ waterTempC: tempC, powderTempC: tempC }).found).toContain('untried')
   })
   it('says what carrying it to the warm now would gain, and nothing where it would gain nothing', () => {
     const { problem, found } = of({ air: cold, waterTempC: 8, powderTempC: 8 })

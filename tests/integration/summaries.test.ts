@@ -273,7 +273,8 @@ it('what was taken back teaches no longer, and a cause stands until it is worked
   // Five litres over, of a bowl that held not two: a slip of the key.
   const slip = await record({ type: 'left_over', volumeMl: 5000 })
   await record({ type: 'demoulded', outcome: 'whole' })
-  await record({ type: 'defect', kind: 'voids' })
+  // Out a minute after it was poured, and soft.
+  await record({ type: 'defect', kind: 'soft' })
   await record({ type: 'finished', verdict: 'failed', reason: '' })
 
   const learnt = async () =>

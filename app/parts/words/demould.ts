@@ -110,10 +110,11 @@ export const CONDITION_WORDS: Record<Condition, string> = {
   cold_room: 'In the cold it takes long: warm water, a warm place, or simply wait.',
   hot_place: 'In the heat it hurries: shade, cool water, smaller bowls.',
   strong_heat:
-    'It gets very hot inside, which slows its own set and strains it as it cools: leave it in until it has cooled, and pour less at a time next time.',
+    'It gets very hot inside, which slows its own set and strains it as it cools: leave it in until it has cooled, and pour less at a time next time. Past 65 °C inside, the forecast goes beyond what is known.',
   heavy:
     'A heavy piece stays hot for long and breaks under its own weight: two pairs of hands, and lift it level.',
   never_warm: 'Too thin or too cold to feel warm. Do not wait for warmth: try a thumbnail.',
+  untried: 'So cold or so hot a mix the forecast was never tried on: go by what you see, not by the clock.',
 }
 
 export const ACT_WORDS: Record<Act['id'], string> = {

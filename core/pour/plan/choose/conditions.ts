@@ -10,6 +10,7 @@ export const CONDITIONS = [
   'strong_heat',
   'heavy',
   'never_warm',
+  'untried',
 ] as const
 export type Condition = (typeof CONDITIONS)[number]
 
@@ -21,7 +22,11 @@ const STRONG_HEAT_C = 65
 const HEAVY_G = 5000
 
 /** @param massG of the piece, wet. */
-export function conditionsOf(problem: SetProblem, { marks }: SetForecast, massG: number): Condition[] {
+export function conditionsOf(
+  problem: SetProblem,
+  { marks, setting }: SetForecast,
+  massG: number,
+): Condition[] {
   const { around, kind, piece } = problem
   const inGround = kind === 'ground' || !['bench', 'air'].includes(piece.standsOn)
   const found: Record<Condition, boolean> = {
@@ -31,6 +36,7 @@ export function conditionsOf(problem: SetProblem, { marks }: SetForecast, massG:
     strong_heat: marks.peakC >= STRONG_HEAT_C,
     heavy: massG > HEAVY_G,
     never_warm: marks.warmS === undefined,
+    untried: setting.outsideTestedRange,
   }
   return CONDITIONS.filter((c) => found[c])
 }
