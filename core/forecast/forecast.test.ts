@@ -14,8 +14,9 @@ import {
   latenessOf,
   lnTimeAt,
   paceGrid,
+  paceOf,
   paceTableSteps,
-  posteriorOf,
+  weightsOf,
   type Pace,
   type PaceTable,
 } from './pace'
@@ -36,6 +37,9 @@ function tableOf(problem: SetProblem, prior: Pace, lastS = 3600): PaceTable {
     if (done) return value
   }
 }
+
+const posteriorOf = (prior: Pace, grid: Float64Array, likelihoods: readonly Float64Array[]): Pace =>
+  paceOf(grid, weightsOf(prior, grid, likelihoods))
 
 /** Draws that come again, and a normal deviate of them. */
 function dice(seed: number) {

@@ -157,11 +157,6 @@ export function paceOf(grid: Float64Array, weight: Float64Array): Pace {
   return { meanLn: (low + high) / 2, sigmaLn: (high - low) / (2 * BAND_SIGMAS) }
 }
 
-/** The pace from the prior and any log-likelihoods on its grid; without any, the prior. */
-export function posteriorOf(prior: Pace, grid: Float64Array, likelihoods: readonly Float64Array[]): Pace {
-  return likelihoods.length === 0 ? prior : paceOf(grid, weightsOf(prior, grid, likelihoods))
-}
-
 /** A pace at which the piece would never do what was seen of it is as unlikely as a cue four σ off. */
 const LN_NEVER = cueLogLikelihood('now', 4)
 
