@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { MOST_SCOOPS, MOST_TOLD_APART, MOST_VOLUME_ML, MOST_WEIGHED_G } from '../core/bounds'
 import { EXPOSURES } from '../core/drying'
-import { CAUSES, FAULT_KINDS, FAULT_PLACES, FINISH_TASKS, UPKEEPS } from '../core/finish'
+import { CAUSES, FAULT_KINDS, FAULT_PLACES, FINISH_TASKS, RECALLED, UPKEEPS } from '../core/finish'
 import { AIR_TACTICS, PREPARATIONS } from '../core/mould'
 import { MAX_BATCHES } from '../core/mix'
 import {
@@ -160,6 +160,7 @@ export const eventBodySchema = z.discriminatedUnion('type', [
     photoId: id.optional(),
     ...ofPieces,
   }),
+  z.object({ type: z.literal('recalled'), said: z.enum(RECALLED) }),
   z.object({ type: z.literal('cause_kept'), cause: z.enum(CAUSES) }),
   z.object({ type: z.literal('cause_mended'), cause: z.enum(CAUSES), subject: heedSubjectSchema }),
   z.object({ type: z.literal('photographed'), photoId: id, caption: text(200), ...ofPieces }),

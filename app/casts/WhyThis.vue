@@ -11,6 +11,7 @@ import { CAUSE_WORDS, signWords } from '~/parts/words/causes'
 import { FAULT_WORDS } from '~/parts/words/faults'
 import { keptWithAllWords } from '~/parts/words/heeds'
 import { usePours } from '~/stores/pours'
+import WhyAsks from './WhyAsks.vue'
 import { chanceWords } from './words'
 
 const props = defineProps<{ facts: PourOutlook; pourId: string }>()
@@ -88,6 +89,7 @@ const names = (cause: CauseFound) => cause.explains.map((f) => FAULT_WORDS[f].to
     <p v-else-if="!isClear">
       <b>Nothing on record clearly explains what shows.</b> What it does not tell stays open:
     </p>
+    <WhyAsks :facts :pour-id />
     <ul class="causes">
       <li v-for="cause in first" :key="cause.cause" :data-cause="cause.cause">
         <div class="head">

@@ -45,36 +45,50 @@ export interface DryingForecast {
   shapes: ShapeFound[]
 }
 
-/** Parts of a normal, alike in weight, each by its middle. */
-const PARTS = [
+/** Parts of a normal, alike in weight, each by its middle: of one shape alone, and of each of many, which blur together. */
+const PARTS_OF_ONE = [
   -1.9808, -1.4652, -1.1798, -0.9674, -0.7916, -0.6375, -0.4972, -0.3661, -0.241, -0.1196, 0.0, 0.1196, 0.241,
   0.3661, 0.4972, 0.6375, 0.7916, 0.9674, 1.1798, 1.4652, 1.9808,
-]
+] as const
+const PARTS_OF_MANY = [-1.5932, -0.9674, -0.5895, -0.2822, 0, 0.2822, 0.5895, 0.9674, 1.5932] as const
+const MANY = 8
 
-/** Middle and 80 % range of a figure over shapes and speeds. */
-function rangeOver(shapes: readonly ShapeFound[], of: (shape: ShapeFound, speed: number) => number): Range {
-  const points = shapes
-    .flatMap((shape) =>
-      PARTS.map((z) => ({
-        value: of(shape, Math.exp(shape.lnSpeed + z * shape.sigma)),
-        weight: shape.share / PARTS.length,
-      })),
-    )
-    .sort((a, b) => a.value - b.value)
-  const at = (share: number) => {
-    let below = 0
-    for (const [i, { value, weight }] of points.entries()) {
-      // Each point stands for the ground about its middle.
-      const middle = below + weight / 2
-      if (middle >= share) {
-        const before = points[i - 1]
-        if (!before) return value
-        const beforeAt = below - before.weight / 2
-        return before.value + ((share - beforeAt) / (middle - beforeAt)) * (value - before.value)
-      }
-      below += weight
+/** Middle and 80 % range of a figure over shapes and speeds. Asked for all along the curve under a slider: plain arrays. */
+function rangeOver(
+  shapes: readonly ShapeFound[],
+  of: (shape: ShapeFound) => (speed: number) => number,
+): Range {
+  const parts = shapes.length > MANY ? PARTS_OF_MANY : PARTS_OF_ONE
+  const values = new Float64Array(shapes.length * parts.length)
+  const weights = new Float64Array(values.length)
+  let next = 0
+  for (const shape of shapes) {
+    const valueAt = of(shape)
+    for (let i = 0; i < parts.length; i++) {
+      values[next] = valueAt(Math.exp(shape.lnSpeed + parts[i]! * shape.sigma))
+      weights[next++] = shape.share / parts.length
     }
-    return points.at(-1)!.value
+  }
+  const sorted = values.slice().sort()
+  /** Each point stands for the ground about its middle. */
+  const middleOf = (value: number) => {
+    let [below, at] = [0, 0]
+    for (let i = 0; i < values.length; i++)
+      if (values[i]! < value) below += weights[i]!
+      else if (values[i] === value) at += weights[i]!
+    return below + at / 2
+  }
+  const at = (share: number) => {
+    let [low, high] = [0, sorted.length - 1]
+    while (low < high) {
+      const mid = (low + high) >> 1
+      if (middleOf(sorted[mid]!) < share) low = mid + 1
+      else high = mid
+    }
+    const [value, before] = [sorted[low]!, sorted[low - 1]]
+    if (before === undefined || before === value) return value
+    const from = middleOf(before)
+    return before + ((share - from) / (middleOf(value) - from)) * (value - before)
   }
   return { low: at(0.1), mid: at(0.5), high: at(0.9) }
 }
@@ -88,7 +102,12 @@ export function timeToFractionS({ shapes }: DryingForecast, fractionLeft: number
   told.set(shapes, known)
   const before = known.get(fractionLeft)
   if (before) return before
-  const range = rangeOver(shapes, ({ course }, speed) => timeOfCourse(course, speed, fractionLeft))
+  const range = rangeOver(
+    shapes,
+    ({ course }) =>
+      (speed) =>
+        timeOfCourse(course, speed, fractionLeft),
+  )
   known.set(fractionLeft, range)
   return range
 }
@@ -97,7 +116,9 @@ export function timeToFractionS({ shapes }: DryingForecast, fractionLeft: number
 export function massAtG({ shapes }: DryingForecast, timeS: number): Range {
   return rangeOver(
     shapes,
-    ({ course, dryG, waterG }, speed) => dryG + waterG * leftOfCourse(course, speed, timeS),
+    ({ course, dryG, waterG }) =>
+      (speed) =>
+        dryG + waterG * leftOfCourse(course, speed, timeS),
   )
 }
 

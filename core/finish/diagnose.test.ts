@@ -50,155 +50,17 @@ const BY_THE_BOOK: Says = {
   gripped: 0,
   film_used: 0,
   undercut_rigid: 0,
-  thinnest: 20,
+  thinnest: 2,
   out_at: 1.3,
   mould_damaged: 0,
   mould_not_looked_at: 0,
   drying_temp: 20,
   one_face_dry: 0,
+  liquid_colour: 0,
+  pigment_over: 0,
+  weakening_added: 0,
+  film_taken: 0,
 }
-
-/**
- * Written cases: what was wrong, where the record differs from one by the book, and what a caster who knows the trade
- * names first (common practice, no source). With two causes, both stand before all others.
- */
-const CASES: [told: string, faults: FaultKind[], says: Says, first: CauseId[]][] = [
-  ['two parts to one by the eye, came to 90', ['soft'], { ratio_over: 1.29 }, ['too_thin']],
-  ['edges crumble, 18 % over in water', ['crumbled_edge', 'soft'], { ratio_over: 1.18 }, ['too_thin']],
-  ['water and plaster parted in streaks', ['streaks', 'soft'], { ratio_over: 1.3 }, ['too_thin']],
-  ['like dough, holes where it could not flow', ['voids', 'flow_lines'], { ratio_under: 0.8 }, ['too_thick']],
-  ['a third short of water, full of holes', ['air_holes'], { ratio_under: 0.7 }, ['too_thick']],
-  ['poured in and stirred at once', ['lumps', 'air_holes'], { soaked: 12 }, ['soak_short']],
-  ['half a minute of soak, pinholes all over', ['air_holes'], { soaked: 30 }, ['soak_short']],
-  ['the whole cup in at one go', ['lumps'], { sift_pace: 9 }, ['sifted_fast']],
-  ['hardly stirred, dry nests', ['lumps', 'streaks'], { stirred_effort_low: 20 }, ['stirred_little']],
-  ['stirred with the drill', ['air_holes'], { stirred_manner: 3 }, ['stirred_hard']],
-  ['whisked like cream', ['air_holes', 'voids'], { stirred_manner: 3, tapped: 40 }, ['stirred_hard']],
-  [
-    'stirred on after it thickened',
-    ['soft', 'flow_lines'],
-    { stirred_until: 1.3, stirred_effort_high: 800 },
-    ['stirred_long'],
-  ],
-  ['poured as porridge', ['flow_lines', 'voids'], { full_at: 1.5 }, ['past_working']],
-  [
-    'the last mould got what had begun to set',
-    ['short_fill', 'flow_lines'],
-    { full_at: 1.4 },
-    ['past_working'],
-  ],
-  [
-    'drilled until it was stiff in the bucket',
-    ['short_fill'],
-    { stirred_effort_high: 900, stirred_until: 1 },
-    ['stirred_long'],
-  ],
-  ['set in the bucket while the mould was mended', ['short_fill'], { ready_at: 1.4 }, ['past_working']],
-  ['never tapped', ['air_holes'], { tapped: 0 }, ['no_tap']],
-  ['never tapped, no bubble hook looked at', ['voids'], { tapped: 0, traps_left: 0.2 }, ['no_tap']],
-  ['fingers of a hand missing', ['voids'], { traps_left: 1 }, ['air_in_form']],
-  ['second bowl on the first, which had set', ['flow_lines'], { next_bowl_at: 1.5 }, ['layers_late']],
-  ['came apart between the layers', ['broke', 'flow_lines'], { next_bowl_at: 1.6 }, ['layers_late']],
-  ['ran out at the seam', ['short_fill'], { leaked_share: 0.12 }, ['leaked']],
-  ['one bowl too little', ['short_fill'], { slurry_share: 0.85, ran_short: 1 }, ['mixed_short']],
-  ['measured with water and not drained', ['soft', 'streaks'], { not_drained: 1 }, ['water_film']],
-  [
-    'set in a quarter of an hour, old crumbs in it',
-    ['lumps', 'flow_lines'],
-    { set_fast: 0.55 },
-    ['dirty_bowl'],
-  ],
-  [
-    'bag from last year by the door',
-    ['soft', 'lumps'],
-    { bag_open: 380, bag_damp: 1, set_slow: 1.5 },
-    ['old_bag'],
-  ],
-  ['white fur a week later, mixed with sea water', ['crystals'], { salty_water: 1 }, ['salts']],
-  ['a hole in the frost', ['soft', 'crumbled_edge'], { mix_temp: 5, mould_temp: 2 }, ['cold']],
-  ['no soap in the plaster mould', ['stuck'], { release_undone: 1, gripped: 1 }, ['release_missing']],
-  ['grease in smears', ['streaks'], { film_used: 1 }, ['release_smeared']],
-  ['a hook in a hard mould', ['stuck', 'broke'], { undercut_rigid: 1 }, ['undercut_forced']],
-  ['three millimetres at the stem', ['broke'], { thinnest: 3 }, ['thin_section']],
-  ['out at half the time', ['crumbled_edge', 'warped'], { out_at: 0.5 }, ['early_out']],
-  ['pressed out warm and early', ['broke'], { out_at: 0.6 }, ['early_out']],
-  ['little balls where the rubber is torn', ['bumps'], { mould_damaged: 1 }, ['mould_flaws']],
-  ['chalky after the oven', ['soft'], { drying_temp: 50 }, ['dried_hot']],
-  ['bent like a leaf, lying on its back', ['warped'], { one_face_dry: 1 }, ['dried_uneven']],
-  ['a day in the gel', ['soft'], { hours_in_gel: 20 }, ['gel_softens']],
-  // Two at once.
-  ['thin, and out early', ['soft', 'broke'], { ratio_over: 1.25, out_at: 0.6 }, ['too_thin', 'early_out']],
-  ['no soak, no tap', ['air_holes', 'lumps'], { soaked: 15, tapped: 0 }, ['soak_short', 'no_tap']],
-  [
-    'late, and a cup short',
-    ['flow_lines', 'short_fill'],
-    { full_at: 1.4, slurry_share: 0.86, ran_short: 1 },
-    ['past_working', 'mixed_short'],
-  ],
-  [
-    'leaked, and fingers full of air',
-    ['short_fill', 'voids'],
-    { leaked_share: 0.15, traps_left: 1 },
-    ['leaked', 'air_in_form'],
-  ],
-  [
-    'drill, and a bag gone off',
-    ['air_holes', 'soft'],
-    { stirred_manner: 3, bag_open: 400, bag_damp: 1, set_slow: 1.6 },
-    ['stirred_hard', 'old_bag'],
-  ],
-  [
-    'cold, and stuck for want of release',
-    ['soft', 'stuck'],
-    { mix_temp: 5, mould_temp: 2, release_undone: 1, gripped: 1 },
-    ['cold', 'release_missing'],
-  ],
-  [
-    'sea water, and dried on its back',
-    ['crystals', 'warped'],
-    { salty_water: 1, one_face_dry: 1 },
-    ['salts', 'dried_uneven'],
-  ],
-  [
-    'too thick, and not stirred through',
-    ['voids', 'streaks'],
-    { ratio_under: 0.78, stirred_effort_low: 20 },
-    ['too_thick', 'stirred_little'],
-  ],
-  [
-    'torn mould, and grease in smears',
-    ['bumps', 'streaks'],
-    { mould_damaged: 1, film_used: 1 },
-    ['mould_flaws', 'release_smeared'],
-  ],
-  [
-    'thin stem, and layers that did not join',
-    ['broke', 'flow_lines'],
-    { thinnest: 3, next_bowl_at: 1.6 },
-    ['thin_section', 'layers_late'],
-  ],
-]
-
-describe('written cases', () => {
-  it('are at least forty, ten of them with two causes', () => {
-    expect(CASES.length).toBeGreaterThanOrEqual(40)
-    expect(CASES.filter(([, , , first]) => first.length === 2).length).toBeGreaterThanOrEqual(10)
-  })
-  // Some causes need what a pour by the book has not got: a second bowl, a gel.
-  const onlyWhere: [SignId, CauseId][] = [
-    ['next_bowl_at', 'layers_late'],
-    ['hours_in_gel', 'gel_softens'],
-  ]
-  it.each(CASES)('%s', (_, faults, says, first) => {
-    const impossible = new Set(onlyWhere.flatMap(([sign, cause]) => (sign in says ? [] : [cause])))
-    const found = diagnose(faults, readings({ ...BY_THE_BOOK, ...says }), impossible)
-    const named = found.causes.slice(0, first.length).map((c) => c.cause)
-    expect(named.sort()).toEqual([...first].sort())
-    expect(found.causes[first.length - 1]!.chance).toBeGreaterThan(0.25)
-    // That a film of grease was used is usual, and no clear sign.
-    expect(found.clean).toBe(first[0] === 'release_smeared')
-  })
-})
 
 describe('a record by the book', () => {
   it('is said to be clean, and leaves what it says nothing of as likely as it was', () => {

@@ -10,6 +10,8 @@ export const FAULT_KINDS = [
   'flow_lines',
   'short_fill',
   'warped',
+  'off_size',
+  'detail_lost',
   'stuck',
   'stains',
   'crystals',

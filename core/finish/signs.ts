@@ -1,3 +1,4 @@
+import type { Recalled } from './asks'
 import type { CauseId } from './causes'
 
 /**
@@ -10,10 +11,13 @@ interface SignDefinition {
   cause: CauseId
   unit: SignUnit
   worth: readonly (readonly [value: number, lnRatio: number])[]
+  /** Nothing records it: it is known only where somebody tells it afterwards (`ASK`). */
+  toldOnly?: true
 }
 
 /** What a sign's figure is in: `share` of its limit, `yes` 1 or 0. */
-export type SignUnit = 's' | 'h' | 'tempC' | 'parts' | 'mm' | 'ml' | 'share' | 'days' | 's_per_kg' | 'yes'
+export type SignUnit =
+  's' | 'h' | 'tempC' | 'parts' | 'mm' | 'ml' | 'share' | 'pct' | 'days' | 's_per_kg' | 'yes'
 
 export const SIGN = {
   /** Water to plaster as weighed, against the plaster's use consistency. */
@@ -144,6 +148,15 @@ export const SIGN = {
       [1.3, 2.5],
     ],
   },
+  poured_from_high: {
+    cause: 'poured_high',
+    unit: 'yes',
+    toldOnly: true,
+    worth: [
+      [0, -1.2],
+      [1, 1.6],
+    ],
+  },
   tapped: {
     cause: 'no_tap',
     unit: 's',
@@ -203,12 +216,30 @@ export const SIGN = {
       [1, 2],
     ],
   },
+  water_stood: {
+    cause: 'water_film',
+    unit: 'yes',
+    toldOnly: true,
+    worth: [
+      [0, -0.5],
+      [1, 1.5],
+    ],
+  },
   not_drained: {
     cause: 'water_film',
     unit: 'yes',
     worth: [
       [0, -0.8],
       [1, 1.2],
+    ],
+  },
+  bowl_crumbs: {
+    cause: 'dirty_bowl',
+    unit: 'yes',
+    toldOnly: true,
+    worth: [
+      [0, -1],
+      [1, 1.8],
     ],
   },
   /** Times of setting as they were seen, against bag, ratio and temperatures. */
@@ -250,6 +281,15 @@ export const SIGN = {
       [1, 1.5],
     ],
   },
+  bag_lumpy: {
+    cause: 'old_bag',
+    unit: 'yes',
+    toldOnly: true,
+    worth: [
+      [0, -0.6],
+      [1, 1.8],
+    ],
+  },
   salty_water: {
     cause: 'salts',
     unit: 'yes',
@@ -287,6 +327,68 @@ export const SIGN = {
       [18, -0.4],
     ],
   },
+  ground_temp: {
+    cause: 'ground_cold',
+    unit: 'tempC',
+    worth: [
+      [2, 2],
+      [6, 1.2],
+      [10, 0.3],
+      [14, -0.6],
+      [18, -1],
+    ],
+  },
+  /** How wet the ground was, from dry to standing in water. */
+  ground_wet: {
+    cause: 'ground_cold',
+    unit: 'share',
+    toldOnly: true,
+    worth: [
+      [0, -0.8],
+      [0.5, 0.3],
+      [1, 1.6],
+    ],
+  },
+  /** Liquid colour, of the powder. */
+  liquid_colour: {
+    cause: 'colour_split',
+    unit: 'pct',
+    worth: [
+      [0, -1.2],
+      [2, 0.4],
+      [5, 1.2],
+      [10, 2],
+    ],
+  },
+  /** Dry colour, against what a mix takes. */
+  pigment_over: {
+    cause: 'colour_split',
+    unit: 'share',
+    worth: [
+      [0.2, -0.5],
+      [1, 0],
+      [1.5, 0.8],
+      [3, 1.8],
+    ],
+  },
+  /** Something is in the mix that is known to weaken it, or more than is known. */
+  weakening_added: {
+    cause: 'additions_weaken',
+    unit: 'yes',
+    worth: [
+      [0, -1],
+      [1, 1.4],
+    ],
+  },
+  was_moved: {
+    cause: 'moved',
+    unit: 'yes',
+    toldOnly: true,
+    worth: [
+      [0, -1],
+      [1, 2],
+    ],
+  },
   release_undone: {
     cause: 'release_missing',
     unit: 'yes',
@@ -311,6 +413,33 @@ export const SIGN = {
       [1, 0.4],
     ],
   },
+  film_smeared: {
+    cause: 'release_smeared',
+    unit: 'yes',
+    toldOnly: true,
+    worth: [
+      [0, -1],
+      [1, 1.6],
+    ],
+  },
+  /** Whether this mould takes a film at all. */
+  film_taken: {
+    cause: 'release_thick',
+    unit: 'yes',
+    worth: [
+      [0, -1.6],
+      [1, 0.2],
+    ],
+  },
+  film_thick: {
+    cause: 'release_thick',
+    unit: 'yes',
+    toldOnly: true,
+    worth: [
+      [0, -1.2],
+      [1, 1.8],
+    ],
+  },
   undercut_rigid: {
     cause: 'undercut_forced',
     unit: 'yes',
@@ -319,14 +448,26 @@ export const SIGN = {
       [1, 2],
     ],
   },
+  /** Where it is thinnest, against what a piece for this purpose needs. */
   thinnest: {
     cause: 'thin_section',
     unit: 'mm',
     worth: [
-      [3, 2],
+      [0.4, 2],
+      [0.7, 1],
+      [1, 0],
+      [1.9, -1.5],
+    ],
+  },
+  /** Where it is thickest, against where it is thinnest. */
+  wall_spread: {
+    cause: 'uneven_wall',
+    unit: 'share',
+    worth: [
+      [1.3, -0.8],
+      [2.5, 0],
       [5, 1],
-      [8, 0],
-      [15, -1.5],
+      [10, 1.6],
     ],
   },
   /** When it came out, against the advice. */
@@ -357,6 +498,22 @@ export const SIGN = {
       [1, 0.6],
     ],
   },
+  gel_not_fresh: {
+    cause: 'gel_shrank',
+    unit: 'yes',
+    worth: [
+      [0, -1.2],
+      [1, 1.8],
+    ],
+  },
+  mould_unsealed: {
+    cause: 'mould_colours',
+    unit: 'yes',
+    worth: [
+      [0, -1],
+      [1, 1.4],
+    ],
+  },
   hours_in_gel: {
     cause: 'gel_softens',
     unit: 'h',
@@ -384,10 +541,23 @@ export const SIGN = {
       [1, 1],
     ],
   },
+  was_knocked: {
+    cause: 'knocked',
+    unit: 'yes',
+    toldOnly: true,
+    worth: [
+      [0, -1],
+      [1, 2],
+    ],
+  },
 } as const satisfies Record<string, SignDefinition>
 
 export type SignId = keyof typeof SIGN
 export const SIGNS = Object.keys(SIGN) as SignId[]
+/** Those that a record can show of itself. */
+export type RecordedSign = {
+  [S in SignId]: (typeof SIGN)[S] extends { toldOnly: true } ? never : S
+}[SignId]
 
 /** A figure of the record, and what it is held against. */
 export interface SignReading {
@@ -396,6 +566,8 @@ export interface SignReading {
   /** The figures to be said, in the sign's unit; where they say more than the share. */
   actual?: number
   limit?: number
+  /** Nobody recorded it: it was told when it was asked for. */
+  recalled?: Recalled
 }
 export type SignReadings = Partial<Record<SignId, SignReading>>
 

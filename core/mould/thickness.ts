@@ -49,6 +49,11 @@ const BOUNDS: Record<Purpose, readonly Bound[]> = {
   prop: [],
 }
 
+/** What a piece for this purpose needs where it is thinnest, mm; undefined where thin is no fault. */
+export function neededThicknessMm(purpose: Purpose): number | undefined {
+  return BOUNDS[purpose].find((b) => b.below !== undefined)?.below
+}
+
 /** Whether a piece is thick enough where it is thinnest, and not thicker than is any use. */
 export function checkThickness(purpose: Purpose, thinnestMm: number): Issue<ThicknessCode>[] {
   for (const { code, below, above } of BOUNDS[purpose]) {

@@ -1,5 +1,5 @@
 import type { DryingSpot, Exposure } from '../drying'
-import type { CauseId, Fault, FinishTask, Upkeep } from '../finish'
+import type { CauseId, Fault, FinishTask, Recalled, Upkeep } from '../finish'
 import type { TouchCue } from '../forecast'
 import type { AirTactic, Preparation } from '../mould'
 import type { StirManner } from '../setting'
@@ -139,6 +139,8 @@ export type EventBody =
   | { type: 'kept_up'; what: Upkeep }
   /** Something is wrong with the piece. */
   | ({ type: 'defect' } & Fault & OfPieces)
+  /** What nobody recorded and somebody still knew when it was asked for; the last answer counts. */
+  | { type: 'recalled'; said: Recalled }
   /** This is why: later plans of what it stays with are reminded of it. */
   | { type: 'cause_kept'; cause: CauseId }
   /** It is no cause any more: mended, or not to be feared again. */
@@ -214,6 +216,7 @@ export const EVENT: { [T in EventType]: EventDefinition<T> } = {
   finish_done: { bindsPlan: false, ofBowl: false },
   kept_up: { bindsPlan: false, ofBowl: false },
   defect: { bindsPlan: false, ofBowl: false },
+  recalled: { bindsPlan: false, ofBowl: false },
   cause_kept: { bindsPlan: false, ofBowl: false },
   cause_mended: { bindsPlan: false, ofBowl: false },
   photographed: { bindsPlan: false, ofBowl: false },

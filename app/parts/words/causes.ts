@@ -1,7 +1,8 @@
-import type { CauseId, Evidence } from '#core/finish'
+import type { CauseId, Evidence, RecordedSign } from '#core/finish'
 import { counted } from '~/parts/show/counted'
 import { figure, percent } from '~/parts/show/figures'
 import { durationText } from '~/parts/show/time'
+import { RECALLED_WORDS } from './asks'
 
 /** Why a piece came out as it did, and what to do about it next time. */
 export interface CauseWords {
@@ -70,6 +71,18 @@ export const CAUSE_WORDS: Record<CauseId, CauseWords> = {
     next: 'Clean soft water; a barrier between salty ground and plaster.',
   },
   cold: { name: 'Too cold to set well', next: 'Lukewarm water, a mould that is not cold, and more time.' },
+  ground_cold: {
+    name: 'The ground was too cold or too wet',
+    next: 'Lukewarm water, a thicker mix, and far more time; blot what water stands in it.',
+  },
+  colour_split: {
+    name: 'The colour thinned it or came apart',
+    next: 'Dry pigment, a few percent, mixed through the powder; liquid colour counts as water.',
+  },
+  additions_weaken: {
+    name: 'What was added weakened it',
+    next: 'Less of it, or none; colder water gains time without weakening.',
+  },
   moved: { name: 'Moved while it set', next: 'Level it where it stays, and hands off until it is warm.' },
   release_missing: {
     name: 'The release did not do its work',
@@ -79,6 +92,10 @@ export const CAUSE_WORDS: Record<CauseId, CauseWords> = {
     name: 'Release in smears',
     next: 'As thin as it goes, rubbed out until nothing shines.',
   },
+  release_thick: {
+    name: 'Release too thick: it filled the detail',
+    next: 'Brush it on, wipe it off: what pools in the detail is cast with it.',
+  },
   undercut_forced: {
     name: 'Held by an undercut in a hard mould',
     next: 'A mould in parts, or one that flexes; a waste mould for one cast.',
@@ -86,6 +103,10 @@ export const CAUSE_WORDS: Record<CauseId, CauseWords> = {
   thin_section: {
     name: 'Too thin to hold',
     next: 'Reinforce the thin place, or thicken it; wait until it is hard.',
+  },
+  uneven_wall: {
+    name: 'A wall of thick and thin',
+    next: 'Even it out: thick and thin set, grow and dry at different times.',
   },
   early_out: {
     name: 'Taken out too early',
@@ -98,6 +119,10 @@ export const CAUSE_WORDS: Record<CauseId, CauseWords> = {
   mould_colours: {
     name: 'The mould gives off colour',
     next: 'Seal wood and metal; wash clay off while it is wet.',
+  },
+  gel_shrank: {
+    name: 'The gel shrank before it was filled',
+    next: 'Fill a gel within the hour, kept damp and covered till then.',
   },
   gel_softens: {
     name: 'Too long in the gel',
@@ -122,9 +147,13 @@ export interface SignShow {
 }
 
 /** Where one figure speaks for a cause and another of it against, the sign's words take either. */
-export function signWords({ sign, value, actual, limit, lnRatio }: Evidence, show: SignShow): string {
+export function signWords(
+  { sign, value, actual, limit, lnRatio, recalled }: Evidence,
+  show: SignShow,
+): string {
+  if (recalled) return RECALLED_WORDS[recalled].said
   const has = lnRatio > 0
-  switch (sign) {
+  switch (sign as RecordedSign) {
     case 'ratio_over':
     case 'ratio_under':
       return `Mixed at ${figure(actual!)} of water to 100; it is made for ${figure(limit!)}`
@@ -176,7 +205,7 @@ export function signWords({ sign, value, actual, limit, lnRatio }: Evidence, sho
     case 'bag_damp':
       return has ? 'The bag stands damp' : 'The bag is kept dry'
     case 'salty_water':
-      return has ? 'Mixed with sea water' : 'No sea water'
+      return has ? 'Salt in the water' : 'No salt in the water'
     case 'salty_ground':
       return 'Cast in the ground'
     case 'mix_temp':
@@ -189,16 +218,34 @@ export function signWords({ sign, value, actual, limit, lnRatio }: Evidence, sho
       return has ? 'It gripped when it came out' : 'It let go'
     case 'film_used':
       return has ? 'This mould takes a film of release' : 'This mould takes no release'
+    case 'film_taken':
+      return has ? 'This mould takes a film of release' : 'This mould takes no release'
     case 'undercut_rigid':
       return has ? 'A hard mould in one piece, with an undercut' : 'The mould lets go by its form'
     case 'thinnest':
-      return `Thinnest place ${show.size(actual!)}`
+      return `Thinnest place ${show.size(actual!)}; such a piece wants ${show.size(limit!)}`
+    case 'wall_spread':
+      return `From ${show.size(limit!)} to ${show.size(actual!)} thick`
     case 'out_at':
       return `Out after ${durationText(actual!)}; the advice was ${durationText(limit!)}`
     case 'mould_damaged':
       return has ? 'Damage to the mould was noted' : 'No damage to the mould noted'
     case 'mould_not_looked_at':
       return has ? 'Washing and looking it over not ticked' : 'Mould washed and looked over'
+    case 'ground_temp':
+      return `The ground at ${show.temp(actual!)}`
+    case 'liquid_colour':
+      return has ? `Liquid colour, ${percent(actual! / 100)} of the powder` : 'No liquid colour in the plan'
+    case 'pigment_over':
+      return actual === 0
+        ? 'No pigment in the plan'
+        : `Pigment ${percent(actual! / 100)} of the powder; it takes ${percent(limit! / 100)}`
+    case 'weakening_added':
+      return has ? 'Something in the mix is known to weaken it' : 'Nothing in the plan that weakens it'
+    case 'gel_not_fresh':
+      return has ? 'Filling it the same day not ticked' : 'The gel was filled the same day'
+    case 'mould_unsealed':
+      return has ? 'Sealing the mould not ticked' : 'The mould was sealed'
     case 'hours_in_gel':
       return `In the gel for ${durationText(actual! * 3600)}`
     case 'drying_temp':

@@ -1,5 +1,6 @@
 import { batchOf, type EventBody } from '#core/pour'
 import { plain } from '~/parts/show/figures'
+import { RECALLED_WORDS } from './asks'
 import { CAUSE_WORDS } from './causes'
 import { faultText } from './faults'
 import { TASK_WORDS } from './finish'
@@ -120,6 +121,8 @@ export function eventWords(body: EventBody, show: MixShow): string {
       return UPKEEP_WORDS[body.what].did
     case 'defect':
       return `${faultText(body, show)}${of(body)}`
+    case 'recalled':
+      return RECALLED_WORDS[body.said].said
     case 'cause_kept':
       return `To be kept in mind: ${CAUSE_WORDS[body.cause].name.toLowerCase()}`
     case 'cause_mended':

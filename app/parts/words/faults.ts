@@ -12,6 +12,8 @@ export const FAULT_WORDS: Record<FaultKind, string> = {
   flow_lines: 'Flow lines',
   short_fill: 'Short, not full',
   warped: 'Warped',
+  off_size: 'Wrong size or shape',
+  detail_lost: 'Detail soft or lost',
   stuck: 'Stuck in the mould',
   stains: 'Stains',
   crystals: 'White crystals',

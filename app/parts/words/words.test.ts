@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest'
-import { SIGN, SIGNS } from '#core/finish'
+import { RECALLED, SIGN, SIGNS, saidBy } from '#core/finish'
 import { FACTORS } from '#core/learn'
 import { PLASTER_CLASSES, blend, plasterClass } from '#core/plaster'
 import { STAGES, batchesOf, evaluatePlan, stepsOf, viewPour } from '#core/pour'
@@ -119,7 +119,8 @@ it('puts every kind of event into the record', () => {
 it('every figure that a record may hold against a piece is said as a whole line, for and against', () => {
   for (const sign of SIGNS)
     for (const [value, lnRatio] of SIGN[sign].worth) {
-      const said = signWords({ sign, value, actual: value, limit: 1, lnRatio }, units)
+      const recalled = 'toldOnly' in SIGN[sign] ? RECALLED.find((r) => sign in saidBy(r))! : undefined
+      const said = signWords({ sign, value, actual: value, limit: 1, lnRatio, recalled }, units)
       expect(said, sign).toMatch(/^[A-Z].{6,}[^.:]$/)
       expect(said, sign).not.toMatch(/NaN|undefined/)
     }

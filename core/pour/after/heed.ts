@@ -24,14 +24,20 @@ export const HEED_AT: Record<CauseId, Stage> = {
   old_bag: 'weigh',
   salts: 'weigh',
   cold: 'weigh',
+  ground_cold: 'weigh',
+  colour_split: 'weigh',
+  additions_weaken: 'weigh',
   moved: 'set',
   release_missing: 'mould',
   release_smeared: 'mould',
+  release_thick: 'mould',
   undercut_forced: 'demould',
   thin_section: 'demould',
+  uneven_wall: 'mould',
   early_out: 'set',
   mould_flaws: 'mould',
   mould_colours: 'mould',
+  gel_shrank: 'mould',
   gel_softens: 'set',
   dried_hot: 'dry',
   dried_uneven: 'dry',
@@ -93,6 +99,7 @@ function figuresFor(cause: CauseId, plan: PourPlan): Partial<PourPlan> {
     case 'salts':
       return { water: undefined }
     case 'cold':
+    case 'ground_cold':
       return tap(Math.max(plan.waterTempC, WARM_WATER_C))
     case 'dried_hot':
       // Another place than the one that is too hot.
@@ -110,6 +117,11 @@ function figuresFor(cause: CauseId, plan: PourPlan): Partial<PourPlan> {
     case 'moved':
     case 'release_missing':
     case 'release_smeared':
+    case 'release_thick':
+    case 'gel_shrank':
+    case 'uneven_wall':
+    case 'colour_split':
+    case 'additions_weaken':
     case 'undercut_forced':
     case 'thin_section':
     case 'early_out':

@@ -2,8 +2,22 @@ import { describe, expect, it } from 'vitest'
 import { DEMO_MOULDS } from '../../../scripts/demo/moulds'
 import { eventAt, fold, testPlan, wholeRun } from '../../../tests/unit/plans'
 import type { DryingSpot } from '../../drying'
-import type { CauseId } from '../../finish'
-import { diagnosePour, faultsOf, planMould, signsOf, type EventBody, type PourEvent, type PourPlan } from '..'
+import { worthOf, type CauseId, type SignId } from '../../finish'
+import type { Purpose } from '../../mould'
+import type { AdditionId } from '../../plaster'
+import {
+  asksOf,
+  batchesOf,
+  diagnosePour,
+  evaluatePlan,
+  faultsOf,
+  planMould,
+  signsOf,
+  type EventBody,
+  type PlanIssueCode,
+  type PourEvent,
+  type PourPlan,
+} from '..'
 
 const MIN = 60_000
 const ID = '00000000-0000-4000-8000-0000000000aa'
@@ -115,10 +129,11 @@ describe('what a record says', () => {
       salty_ground: { value: 1 },
       bag_open: { value: 200 },
       bag_damp: { value: 1 },
-      mould_temp: { actual: 4 },
+      ground_temp: { actual: 4 },
       leaked_share: { value: 0.09, actual: 90, limit: 1000 },
       one_face_dry: { value: 1 },
     })
+    expect(said.mould_temp).toBeUndefined()
     expect(signsOf(fold(plain, wholeRun()))).toMatchObject({
       salty_water: { value: 0 },
       salty_ground: { value: 0 },
@@ -248,5 +263,84 @@ describe('what a record says', () => {
     )
     const back = [...wholeRun(), air, at(97, { type: 'void', targetId: air.id })]
     expect(diagnosePour(fold(testPlan(), back)).causes).toEqual([])
+  })
+  it('what the record leaves out is asked for; an answer settles it, another takes its place, taken back it is open again', () => {
+    const voids = at(95, { type: 'defect', kind: 'voids' })
+    const silent = [...without('tapped'), voids]
+    const asks = (events: PourEvent[]) => asksOf(fold(testPlan(), events))
+    const chance = (events: PourEvent[]) =>
+      diagnosePour(fold(testPlan(), events)).causes.find((c) => c.cause === 'no_tap')!
+    const [first] = asks(silent)
+    expect(first).toMatchObject({ ask: 'tapped', answered: undefined })
+    expect(first!.worth).toBeGreaterThan(0.1)
+    // Recorded, it is no question; nor is what no such mould has.
+    expect(asks([...wholeRun(), voids]).map((a) => a.ask)).not.toContain('tapped')
+    for (const none of ['gel', 'ground', 'air'] as const)
+      expect(asks(silent).map((a) => a.ask)).not.toContain(none)
+    expect(asks(without('tapped'))).toEqual([])
+    const no = at(100, { type: 'recalled', said: 'tapped:none' })
+    const well = at(101, { type: 'recalled', said: 'tapped:well' })
+    const said = [...silent, no]
+    expect(chance(said).for).toMatchObject([{ sign: 'tapped', recalled: 'tapped:none' }])
+    expect(chance(said).chance).toBeGreaterThan(3 * chance(silent).chance)
+    expect(asks(said).find((a) => a.ask === 'tapped')!.answered).toEqual({
+      said: 'tapped:none',
+      eventId: no.id,
+    })
+    expect(chance([...said, well]).chance).toBeLessThan(chance(silent).chance)
+    const back = at(102, { type: 'void', targetId: no.id })
+    expect(chance([...said, back])).toEqual(chance(silent))
+    // What was recorded then is believed before what is remembered now.
+    expect(chance([...wholeRun(), voids, no]).for).toEqual([])
+  })
+  it('a cause that the plan warned of is never forgotten', () => {
+    const plaster = testPlan('pop').plaster
+    const adding = (id: AdditionId, pct: number): Partial<PourPlan> => ({
+      plaster: { ...plaster, additions: [{ id, pct }] },
+    })
+    const thin = (key: keyof typeof DEMO_MOULDS, purpose: Purpose, thinnestMm: number): Partial<PourPlan> => {
+      const mould = planMould([{ ...DEMO_MOULDS[key], purpose, mouldId: ID, count: 1 }])!
+      return {
+        mould: {
+          ...mould,
+          thicknessMm: thinnestMm,
+          members: mould.members!.map((m) => ({ ...m, thinnestMm })),
+        },
+      }
+    }
+    const use = plaster.properties
+    const warned: Partial<Record<PlanIssueCode, [SignId, Partial<PourPlan>]>> = {
+      consistency_below_class_range: ['ratio_under', { consistency: use.consistencyLow - 2 }],
+      consistency_above_class_range: ['ratio_over', { consistency: use.consistencyHigh + 5 }],
+      mix_too_cold: ['mix_temp', { waterTempC: 1, powderTempC: 1 }],
+      air_too_hot: ['drying_temp', { air: { tempC: 50, rhPct: 20, speedMS: 1 } }],
+      piece_too_thin: ['thinnest', thin('tile', 'tile', 4)],
+      plate_will_break: ['thinnest', thin('tile', 'tile', 6)],
+      print_too_thin: ['thinnest', thin('ripple', 'print', 9)],
+      dental_base_too_thin: ['thinnest', thin('jaw', 'dental', 8)],
+      slab_too_thin: ['thinnest', thin('tile', 'slab', 30)],
+      slip_wall_too_thin: ['thinnest', thin('jug', 'slip_mould', 18)],
+      pigment_above_limit: ['pigment_over', adding('pigment', 9)],
+      liquid_paint_splits: ['liquid_colour', adding('liquid_paint', 3)],
+      retarder_weakens: ['weakening_added', adding('citric_acid', 0.1)],
+      surface_stays_soft: ['weakening_added', adding('gelatine', 0.2)],
+      addition_beyond_known: ['weakening_added', adding('borax', 1.5)],
+      salt_rusts_and_blooms: ['salty_water', adding('salt', 1)],
+    }
+    for (const [code, [sign, change]] of Object.entries(warned)) {
+      const plan = testPlan('pop', change)
+      expect(
+        evaluatePlan(plan).issues.map((i) => i.code),
+        code,
+      ).toContain(code)
+      const { waterG, powderG } = batchesOf(plan).total
+      const run = wholeRun().map((e) =>
+        e.body.type === 'weighed'
+          ? { ...e, body: { ...e.body, massG: e.body.what === 'water' ? waterG : powderG } }
+          : e,
+      )
+      const read = signsOf(fold(plan, run))[sign]
+      expect(worthOf(sign, read!.value), code).toBeGreaterThan(0)
+    }
   })
 })

@@ -1,5 +1,20 @@
-import { diagnose, type CauseId, type Diagnosis, type SignReading, type SignReadings } from '../../finish'
-import { describeCavity, letsGo, type Preparation } from '../../mould'
+import {
+  ASKS,
+  answersTo,
+  askOf,
+  diagnose,
+  saidBy,
+  signsAsked,
+  type AskId,
+  type CauseId,
+  type Diagnosis,
+  type Recalled,
+  type RecordedSign,
+  type SignReading,
+  type SignReadings,
+} from '../../finish'
+import { describeCavity, letsGo, neededThicknessMm, type Preparation } from '../../mould'
+import { ADDITIONS, checkAdditions, type AdditionId } from '../../plaster'
 import { STIR_INTENSITY } from '../../setting'
 import { MS_PER } from '../../units'
 import type { EventBody } from '../events'
@@ -7,7 +22,7 @@ import { filledMs } from '../bowl'
 import { wholeOf } from '../facts'
 import { faultsOf } from './faults'
 import type { BatchOutlook, PourOutlook } from '../outlook'
-import { airTacticsOf, goesInAtOnce, preparationsOf, type PlanMember } from '../plan/plan'
+import { airTacticsOf, goesInAtOnce, preparationsOf, type PlanMember, type PourPlan } from '../plan/plan'
 
 const yes = (happened: boolean | undefined): SignReading | undefined =>
   happened === undefined ? undefined : { value: happened ? 1 : 0 }
@@ -148,8 +163,60 @@ function grippedOf(facts: PourOutlook): boolean | undefined {
   return said.length === 0 ? undefined : said.some(Boolean)
 }
 
-/** What a pour's record has to say for and against each cause of faults; what it does not know is left out. */
+/** Of all moulds, the piece that is furthest below what its purpose needs where it is thinnest. */
+function thinnestOf({ members = [], thicknessMm }: PourPlan['mould']): SignReading | undefined {
+  const shares = members.map(({ thinnestMm, purpose }) =>
+    against(thinnestMm ?? thicknessMm, neededThicknessMm(purpose) ?? MEANT_TO_BREAK_MM)!,
+  )
+  return shares.reduce<SignReading | undefined>((a, b) => (a && a.value <= b.value ? a : b), undefined)
+}
+
+/** Below this even what is meant to break does so too soon, mm (estimate). */
+const MEANT_TO_BREAK_MM = 4
+
+const UNEVEN = 2.5
+
+/**
+ * Thickest against thinnest of a form that is uneven as it is drawn; one that is drawn even says nothing of how it came
+ * out. Where there is one form only and both are known.
+ */
+function wallSpread({ mould }: PourOutlook['plan']): SignReading | undefined {
+  const [member, ...others] = mould.members ?? []
+  if (!member || member.thinnestMm === null || others.length > 0) return undefined
+  return mould.thicknessMm < UNEVEN * member.thinnestMm
+    ? undefined
+    : against(mould.thicknessMm, member.thinnestMm)
+}
+
+/** Which of the warnings about what goes in say that it weakens the piece. */
+const WEAKENS = new Set(['retarder_weakens', 'surface_stays_soft', 'addition_beyond_known'])
+
+/** An answer, and the event that it was given with. */
+export interface Answered {
+  said: Recalled
+  eventId: string
+}
+
+/** What was told afterwards, by question; the last answer to each. */
+function recalledOf({ live }: Pick<PourOutlook, 'live'>): Map<AskId, Answered> {
+  return new Map(
+    live.flatMap(({ id: eventId, body }) =>
+      body.type === 'recalled' ? [[askOf(body.said), { said: body.said, eventId }] as const] : [],
+    ),
+  )
+}
+
+/**
+ * What a pour's record has to say for and against each cause; what it does not know is left out, but for what somebody
+ * told when it was asked for.
+ */
 export function signsOf(facts: PourOutlook): SignReadings {
+  const recalled = [...recalledOf(facts).values()].map((a) => saidBy(a.said))
+  return Object.assign({}, ...recalled, recordedSigns(facts)) as SignReadings
+}
+
+/** What was recorded while it happened. */
+function recordedSigns(facts: PourOutlook): SignReadings {
   const { plan, batches, actual, learnt, doneAtMs, settingInput, drying } = facts
   const { properties, bag } = plan.plaster
   const stirred = batches.filter((b) => b.doneAtMs.stir !== undefined)
@@ -165,7 +232,12 @@ export function signsOf(facts: PourOutlook): SignReadings {
     learnt && learnt.pace.sigmaLn < 0.9 * learnt.prior.sigmaLn ? Math.exp(learnt.pace.meanLn) : undefined
   const prepared = preparationsOf(plan)
   const inGel = plan.mould.kind === 'alginate' ? spanS(filledMs(doneAtMs), outMs) : undefined
-  const found: Record<keyof SignReadings, SignReading | undefined> = {
+  const inGround = plan.mould.kind === 'ground'
+  const added = (id: AdditionId) => plan.plaster.additions?.find((a) => a.id === id)?.pct ?? 0
+  const cautions = checkAdditions(plan.plaster.additions ?? [], plan.water)
+  const groundC = plan.mouldTempC ?? plan.air.tempC
+  const takesFilm = prepared.includes('release_film') || prepared.includes('soap_coats')
+  const found: Record<RecordedSign, SignReading | undefined> = {
     ratio_over: ratio,
     ratio_under: ratio,
     ratio_unsure_thin: unsure,
@@ -194,21 +266,26 @@ export function signsOf(facts: PourOutlook): SignReadings {
     set_slow: pace === undefined ? undefined : { value: pace },
     bag_open: plain(bag?.openDays),
     bag_damp: yes(bag?.keeping === undefined ? undefined : bag.keeping === 'damp'),
-    salty_water: yes(plan.water === 'sea'),
-    salty_ground: yes(plan.mould.kind === 'ground'),
+    salty_water: yes(plan.water === 'sea' || added('salt') > 0),
+    salty_ground: yes(inGround),
     mix_temp: filled ? plain(settingInput.mixTempC) : undefined,
-    mould_temp: filled ? plain(plan.mouldTempC ?? plan.air.tempC) : undefined,
+    mould_temp: filled && !inGround ? plain(groundC) : undefined,
+    ground_temp: filled && inGround ? plain(groundC) : undefined,
+    liquid_colour: plain(added('liquid_paint')),
+    pigment_over: against(added('pigment'), ADDITIONS.pigment.caution!.abovePct),
+    weakening_added: yes(cautions.some((c) => WEAKENS.has(c.code))),
     release_undone: yes(leftUndone(facts, ['seal_pores', 'soap_coats', 'release_film'])),
     gripped: yes(grippedOf(facts)),
-    film_used:
-      members.length > 0
-        ? yes(prepared.includes('release_film') || prepared.includes('soap_coats'))
-        : undefined,
+    film_used: members.length > 0 ? yes(takesFilm) : undefined,
+    film_taken: members.length > 0 ? yes(takesFilm) : undefined,
     undercut_rigid: members.length > 0 ? yes(members.some(cannotComeOut)) : undefined,
-    thinnest: plain(least(members.map((m) => m.thinnestMm ?? undefined))),
+    thinnest: thinnestOf(plan.mould),
+    wall_spread: wallSpread(plan),
     out_at: against(heldS, facts.demould.recommendedS),
     mould_damaged: isOut && wasSaid(facts, 'mould_damage').length > 0 ? yes(true) : undefined,
     mould_not_looked_at: yes(leftUndone(facts, ['wash_and_look', 'pick_out_crumbs'])),
+    mould_unsealed: yes(leftUndone(facts, ['seal_pores'])),
+    gel_not_fresh: yes(leftUndone(facts, ['same_day'])),
     hours_in_gel: inGel === undefined ? undefined : plain((inGel * 1000) / MS_PER.h),
     drying_temp: plain(most((drying?.legs ?? []).map((l) => l.spot.air.tempC))),
     one_face_dry: drying && yes(drying.legs.every((l) => l.lies === 'one_face')),
@@ -224,7 +301,8 @@ function impossibleFor({ plan, batches }: PourOutlook): Set<CauseId> {
   const none = new Set<CauseId>()
   const members = plan.mould.members ?? []
   if (batches.length < 2) none.add('layers_late')
-  if (plan.mould.kind !== 'alginate') none.add('gel_softens')
+  if (plan.mould.kind !== 'alginate') none.add('gel_softens').add('gel_shrank')
+  if (plan.mould.kind !== 'ground') none.add('ground_cold')
   if (members.length > 0 && members.every((m) => m.facts.undercut === 'none' && !cannotComeOut(m)))
     none.add('undercut_forced')
   if (members.length > 0 && !members.some((m) => COLOURING.has(m.facts.material))) none.add('mould_colours')
@@ -234,7 +312,68 @@ function impossibleFor({ plan, batches }: PourOutlook): Set<CauseId> {
 
 /** Why a pour's pieces came out as they were noted, by their own record: what is well speaks for nothing. */
 export function diagnosePour(facts: PourOutlook): Diagnosis {
-  const faults = faultsOf(facts).map((f) => f.kind)
   const theirs = ofFaultyPieces(facts)
-  return diagnose(faults, signsOf(theirs), impossibleFor(theirs))
+  return diagnose(kindsOf(facts), signsOf(theirs), impossibleFor(theirs))
+}
+
+const kindsOf = (facts: PourOutlook) => faultsOf(facts).map((f) => f.kind)
+
+/** Something the record leaves out, and what it would change to know it. */
+export interface Asked {
+  ask: AskId
+  /** By how much an answer is expected to move the chance of the cause it moves most, 0–1. */
+  worth: number
+  /** What somebody answered. */
+  answered: Answered | undefined
+}
+
+/** A question that moves no chance by as much settles nothing. */
+const LEAST_ASKED = 0.03
+
+/** What of these questions makes no sense of such a pour; the others do where their signs are not on record. */
+const ASK_FITS: { [A in AskId]?: (facts: PourOutlook) => boolean } = {
+  sifted: ({ plan }) => !goesInAtOnce(plan),
+  soaked: ({ plan }) => plan.addingWay !== 'kneaded',
+  air: ({ plan }) => airTacticsOf(plan).length > 0,
+  gel: ({ plan }) => plan.mould.kind === 'alginate',
+  ground: ({ plan }) => plan.mould.kind === 'ground',
+  mould_dry: ({ plan }) => plan.mould.kind !== 'ground',
+  mould_whole: ({ plan }) => plan.mould.kind !== 'ground',
+  sealed: ({ plan }) => (plan.mould.members ?? []).some((m) => COLOURING.has(m.facts.material)),
+  release: ({ plan }) => plan.mould.kind !== 'ground' && plan.mould.kind !== 'alginate',
+  bowl: ({ plan }) => plan.leftoverOf === undefined,
+}
+
+/**
+ * What to ask whoever was there, the most telling first: questions about what the record leaves out, whose answer would move
+ * the chance of a cause of these faults. Those that were answered stay, so that an answer can be taken back.
+ */
+export function asksOf(facts: PourOutlook): Asked[] {
+  const kinds = kindsOf(facts)
+  if (kinds.length === 0) return []
+  const theirs = ofFaultyPieces(facts)
+  const recorded = recordedSigns(theirs)
+  const answers = recalledOf(facts)
+  const impossible = impossibleFor(theirs)
+  const chancesWith = (more: SignReadings) =>
+    new Map(
+      diagnose(kinds, { ...signsOf(theirs), ...more, ...recorded }, impossible).causes.map((c) => [
+        c.cause,
+        c.chance,
+      ]),
+    )
+  const now = chancesWith({})
+  return ASKS.flatMap((ask): Asked[] => {
+    const open = signsAsked(ask).some((sign) => recorded[sign] === undefined)
+    if (!open || ASK_FITS[ask]?.(theirs) === false) return []
+    const answered = answers.get(ask)
+    const then = answersTo(ask).map((answer) => chancesWith(saidBy(answer)))
+    // An answer that speaks for a cause is as likely as the cause: what is far-fetched is not worth a question.
+    const moves = [...now].map(([cause, chance]) => {
+      const chances = then.map((t) => t.get(cause)!)
+      return chance * (Math.max(...chances) - chance) + (1 - chance) * (chance - Math.min(...chances))
+    })
+    const worth = Math.max(0, ...moves)
+    return answered || worth >= LEAST_ASKED ? [{ ask, worth, answered }] : []
+  }).sort((a, b) => b.worth - a.worth)
 }
