@@ -89,7 +89,7 @@ const names = (cause: CauseFound) => cause.explains.map((f) => FAULT_WORDS[f].to
     <p v-else-if="!isClear">
       <b>Nothing on record clearly explains what shows.</b> What it does not tell stays open:
     </p>
-    <WhyAsks :facts :pour-id />
+    <WhyAsks v-if="!isClear" :facts :pour-id />
     <ul class="causes">
       <li v-for="cause in first" :key="cause.cause" :data-cause="cause.cause">
         <div class="head">
@@ -113,6 +113,7 @@ const names = (cause: CauseFound) => cause.explains.map((f) => FAULT_WORDS[f].to
         </div>
       </li>
     </ul>
+    <WhyAsks v-if="isClear" :facts :pour-id />
     <div class="act">
       <Button
         label="Keep it in mind from now on"
