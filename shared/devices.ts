@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { MAX_BATCHES } from '../core/mix'
-import { DEVICE_CHANNELS, type DeviceChannel } from '../core/pour'
+import { DEVICE_CHANNELS, type DeviceChannel, type TempChannel } from '../core/pour'
 import { deviceIdSchema } from './deviceLine'
 import { id, instantMs } from './text'
 
@@ -10,6 +10,11 @@ export const deviceChannelSchema = z
   .string()
   .regex(new RegExp(`^(${Object.values(DEVICE_CHANNELS).join('|')})$`))
   .transform((channel) => channel as DeviceChannel)
+
+export const tempChannelSchema = z
+  .string()
+  .regex(new RegExp(`^${DEVICE_CHANNELS.t}$`))
+  .transform((channel) => channel as TempChannel)
 
 export interface DeviceUse {
   channel: DeviceChannel

@@ -159,6 +159,33 @@ const scriptSchema = z.object({
   leftOut: z.array(z.enum(KNOWN_STEPS)).max(KNOWN_STEPS.length),
 })
 
+/** A plan's plaster, as the mix feels it. */
+export const planPlasterSchema = z.object({
+  name,
+  plasterId: id.optional(),
+  properties: plasterPropertiesSchema,
+  additions: planAdditionsSchema.optional(),
+  bag: z
+    .object({
+      bagId: id,
+      name,
+      boughtG: positive(MOST_STOCKED_G),
+      price: z.number().min(0).max(MOST_PRICE).nullable(),
+      keeping: z.enum(BAG_KEEPINGS).optional(),
+      openDays: z.int().min(0).optional(),
+      setFactor: above0.optional(),
+    })
+    .optional(),
+  origins: z
+    .object({
+      consistency: provenanceSchema,
+      setTime: provenanceSchema,
+      expansion: provenanceSchema,
+      strength: provenanceSchema,
+    })
+    .optional(),
+}) satisfies z.ZodType<PourPlan['plaster']>
+
 /** What every version of a plan says. Figures are only numbers here: `refusalsOf` judges them. */
 const decisionsOn = (volume: z.ZodType<CavityDescription>) => ({
   piece: name,
@@ -175,31 +202,7 @@ const decisionsOn = (volume: z.ZodType<CavityDescription>) => ({
     .array(z.object({ mouldId: id, name, cavityMl: figure }))
     .max(24)
     .optional(),
-  plaster: z.object({
-    name,
-    plasterId: id.optional(),
-    properties: plasterPropertiesSchema,
-    additions: planAdditionsSchema.optional(),
-    bag: z
-      .object({
-        bagId: id,
-        name,
-        boughtG: positive(MOST_STOCKED_G),
-        price: z.number().min(0).max(MOST_PRICE).nullable(),
-        keeping: z.enum(BAG_KEEPINGS).optional(),
-        openDays: z.int().min(0).optional(),
-        setFactor: above0.optional(),
-      })
-      .optional(),
-    origins: z
-      .object({
-        consistency: provenanceSchema,
-        setTime: provenanceSchema,
-        expansion: provenanceSchema,
-        strength: provenanceSchema,
-      })
-      .optional(),
-  }),
+  plaster: planPlasterSchema,
   consistency: figure,
   ratioMethod: z.enum(['weighed', 'by_volume', 'by_eye']),
   scoop: z

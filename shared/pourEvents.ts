@@ -14,13 +14,15 @@ import {
   MOULD_DAMAGES,
   type PourEvent,
   SOFT_WORKS,
+  THERMOMETER_TOLD,
   VERDICTS,
   WEIGHED,
 } from '../core/pour'
 import { TOUCH_CUES } from '../core/forecast'
-import { readingRefSchema } from './devices'
+import { deviceIdSchema } from './deviceLine'
+import { readingRefSchema, tempChannelSchema } from './devices'
 import { id, instantMs, revision, text } from './text'
-import { dryingSpotSchema, positive, temp } from './plans'
+import { dryingSpotSchema, planPlasterSchema, positive, temp } from './plans'
 
 /** What happens to a pour, as it crosses the wire: one shape an event (`EVENT` in `core/pour/events.ts`). */
 
@@ -69,6 +71,14 @@ export const eventBodySchema = z.discriminatedUnion('type', [
     ...fromReading,
   }),
   z.object({ type: z.literal('scale_failed') }),
+  z.object({ type: z.literal('scale_doubted') }),
+  z.object({ type: z.literal('plaster_was'), plaster: planPlasterSchema }),
+  z.object({
+    type: z.literal('thermometer_told'),
+    device: deviceIdSchema,
+    channel: tempChannelSchema,
+    is: z.enum(THERMOMETER_TOLD),
+  }),
   z.object({ type: z.literal('powder_follows'), follows: z.boolean(), ...inBatch }),
   z.object({
     type: z.literal('corrected'),

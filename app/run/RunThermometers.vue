@@ -1,14 +1,14 @@
 <script setup lang="ts">
-/** What the thermometers in this pour read, large; a reading can be kept. Usage: <RunThermometers :pour-id :batch @record /> */
+/** What the thermometers in this pour read, large; a reading can be kept. Usage: <RunThermometers :pour-id :facts @record /> */
 import { Thermometer } from '@lucide/vue'
-import type { EventBody } from '#core/pour'
+import type { EventBody, PourFacts } from '#core/pour'
 import { useUnits } from '~/parts/show/useUnits'
 import { useThermometers } from './useThermometers'
 
-const props = defineProps<{ pourId: string; batch: number }>()
+const props = defineProps<{ pourId: string; facts: PourFacts }>()
 const emit = defineEmits<{ record: [body: EventBody] }>()
 const units = useUnits()
-const { put, others, putHere, takeOff, cite } = useThermometers(props.pourId, () => props.batch)
+const { put, others, putHere, takeOff, cite } = useThermometers(props.pourId, () => props.facts)
 
 type Put = (typeof put.value)[number]
 function keep({ device, channel, now }: Put) {
@@ -18,7 +18,7 @@ function keep({ device, channel, now }: Put) {
     place: 'slurry',
     tempC: now.tempC,
     reading: cite(device, channel, now.atMs),
-    ...(props.batch > 0 ? { batch: props.batch } : {}),
+    ...(props.facts.batch > 0 ? { batch: props.facts.batch } : {}),
   })
 }
 </script>

@@ -1,12 +1,22 @@
 import { computed } from 'vue'
-import { isTempChannel, type DeviceChannel, type ReadingRef } from '#core/pour'
+import { isTempChannel, toldOf, type DeviceChannel, type PourFacts, type ReadingRef } from '#core/pour'
+import { celsiusFromFahrenheit } from '#core/units'
 import { useDevices } from '~/stores/devices'
 import { useWorkshop } from '~/stores/workshop'
 
 /** Thermometers that sit in this pour: what each reads now, and which others there are. */
-export function useThermometers(pourId: string, batch: () => number | undefined) {
+export function useThermometers(pourId: string, facts: () => PourFacts) {
   const workshop = useWorkshop()
   const devices = useDevices()
+  /** Told to read °F, it does here as well. */
+  function inC<T extends { tempC: number | null }>(
+    device: string,
+    channel: DeviceChannel,
+    said: T | undefined,
+  ) {
+    const isF = isTempChannel(channel) && toldOf(facts(), { device, channel })?.is === 'fahrenheit'
+    return said && said.tempC !== null && isF ? { ...said, tempC: celsiusFromFahrenheit(said.tempC) } : said
+  }
   const all = computed(() =>
     workshop.devices.flatMap(({ id, name, uses }) => {
       const now = devices.now.get(id)
@@ -19,7 +29,7 @@ export function useThermometers(pourId: string, batch: () => number | undefined)
         device: id,
         channel,
         name: `${name}, ${channel.slice(1)}`,
-        now: now?.temps[channel],
+        now: inC(id, channel, now?.temps[channel]),
         isHere: now?.here ?? false,
         at: uses.find((u) => u.channel === channel)?.pourId,
       }))
@@ -30,7 +40,7 @@ export function useThermometers(pourId: string, batch: () => number | undefined)
     /** There, reading something, and not in this pour. */
     others: computed(() => all.value.filter((t) => t.at !== pourId && typeof t.now?.tempC === 'number')),
     putHere: (device: string, channel: DeviceChannel) =>
-      workshop.putDeviceTo(device, channel, { pourId, batch: batch() ?? 0 }),
+      workshop.putDeviceTo(device, channel, { pourId, batch: facts().batch }),
     takeOff: (device: string, channel: DeviceChannel) => workshop.putDeviceTo(device, channel, null),
     cite: (device: string, channel: DeviceChannel, atMs: number): ReadingRef => ({ device, channel, atMs }),
   }

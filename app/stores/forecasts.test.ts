@@ -58,6 +58,8 @@ it('a pour that somebody has felt already is shown as learnt at first sight', ()
   expect(first.learnt!.moved!.cue!.cue).toBe('gloss_gone')
 })
 
+const BATH = { device: 'bath', channel: 't1', batch: 0 } as const
+
 it('a thermometer’s readings count when they come, without a record of any kind', async () => {
   const store = forecasts()
   const plain = facts()
@@ -65,11 +67,13 @@ it('a thermometer’s readings count when they come, without a record of any kin
   await until(() => store.outlook('p3', plain).learnt !== undefined)
   const before = store.outlook('p3', plain)
   const readings = Array.from({ length: 10 }, (_, i) => ({ atMs: (12 + i) * MIN, tempC: null }))
-  store.setProbes('p3', [{ batch: 0, readings }])
+  store.setProbes('p3', [{ ...BATH, readings }])
   store.outlook('p3', plain)
   await until(() => store.outlook('p3', plain).learnt!.probeFaults.length > 0)
   // A dead one is said, and moves nothing.
-  expect(store.outlook('p3', plain).learnt!.probeFaults).toEqual(['dead'])
+  expect(store.outlook('p3', plain).learnt!.probeFaults).toMatchObject([
+    { fault: 'dead', knownBy: 'bath t1' },
+  ])
   expect(store.outlook('p3', plain).demould.recommendedS).toBeCloseTo(before.demould.recommendedS, 0)
 })
 
@@ -80,7 +84,7 @@ it('a window just opened says that it is still learning, until its thermometers 
   store.outlook('p4', plain)
   expect(store.isLearning('p4', plain)).toBe(true)
   const readings = Array.from({ length: 10 }, (_, i) => ({ atMs: (12 + i) * MIN, tempC: 20 + i }))
-  store.setProbes('p4', [{ batch: 0, readings }])
+  store.setProbes('p4', [{ ...BATH, readings }])
   store.outlook('p4', plain)
   // As a screen does, which is drawn again with what has come.
   await until(() => {

@@ -7,6 +7,7 @@ import {
   fits,
   forecastPour,
   outlookOf,
+  tracesThatCount,
   type PourFacts,
   type PourForecast,
   type PourOutlook,
@@ -34,7 +35,7 @@ const shortOf = (evidence: EvidenceOf | undefined) =>
     ? JSON.stringify([
         evidence.problem,
         evidence.cues,
-        evidence.probes.map(({ readings }) => [readings.length, readings.at(-1)]),
+        evidence.probes.map(({ readings, ...of }) => [of, readings.length, readings[0], readings.at(-1)]),
       ])
     : ''
 
@@ -112,6 +113,9 @@ export const useForecasts = defineStore('forecasts', () => {
     probesOf.set(id, traces)
     heardOf.add(id)
   }
+  /** The same as it counts for this pour: in °C, and without what was read elsewhere. */
+  const tracesOf = (id: string, facts: Pick<PourFacts, 'live'>) =>
+    tracesThatCount(facts, probesOf.get(id) ?? NO_PROBES)
   /** It cannot be had: the forecast stands without it. */
   function setUnheard(id: string) {
     heardOf.add(id)
@@ -130,5 +134,5 @@ export const useForecasts = defineStore('forecasts', () => {
     return hasReadings(probesOf.get(id)) && !(known?.learnt && hasReadings(known.probes))
   }
 
-  return { outlook, setProbes, setUnheard, isLearning, probesOf }
+  return { outlook, setProbes, setUnheard, isLearning, tracesOf }
 })

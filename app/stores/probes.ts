@@ -13,7 +13,8 @@ import { useWorkshop } from './workshop'
 /** A reading of each thermometer is taken into the forecast so often. */
 const EVERY_MS = 20_000
 
-type Trace = ProbeTrace & { key: string }
+/** Which thermometer, in which bowl. */
+type Source = Omit<ProbeTrace, 'readings'>
 
 /** A logger's readings as they are sent, named by what its file holds. */
 export interface LoggerReadings {
@@ -32,16 +33,19 @@ export const useProbes = defineStore('probes', () => {
   const devices = useDevices()
   const forecasts = useForecasts()
   const { clock, isReal } = useBench()
-  const traces = new Map<string, Trace[]>()
+  const traces = new Map<string, ProbeTrace[]>()
 
   const sets = (facts: PourFacts) =>
     filledMs(facts.doneAtMs) !== undefined && facts.doneAtMs.demould === undefined
 
-  function add(pourId: string, key: string, batch: number, reading: ProbeTrace['readings'][number]) {
+  const find = (of: readonly ProbeTrace[], { device, channel, batch }: Source) =>
+    of.find((t) => t.device === device && t.channel === channel && t.batch === batch)
+
+  function add(pourId: string, source: Source, reading: ProbeTrace['readings'][number]) {
     const known = traces.get(pourId) ?? []
-    const own = known.find((t) => t.key === key && t.batch === batch)
+    const own = find(known, source)
     if (own && own.readings.at(-1)!.atMs >= reading.atMs) return
-    const next = { key, batch, readings: [...(own?.readings ?? []), reading] }
+    const next = { ...source, readings: [...(own?.readings ?? []), reading] }
     traces.set(pourId, [...known.filter((t) => t !== own), next])
   }
 
@@ -55,7 +59,7 @@ export const useProbes = defineStore('probes', () => {
       return
     }
     for (const { device, channel, batch, atMs, value } of answer.value)
-      if (isTempChannel(channel)) add(pourId, `${device} ${channel}`, batch, { atMs, tempC: value })
+      if (isTempChannel(channel)) add(pourId, { device, channel, batch }, { atMs, tempC: value })
     forecasts.setProbes(pourId, traces.get(pourId)!)
   }
 
@@ -67,11 +71,11 @@ export const useProbes = defineStore('probes', () => {
       for (const { channel, pourId, batch } of uses) {
         const said = devices.now.get(id)?.temps[channel]
         const known = traces.get(pourId)
-        if (!said || !known) continue
-        const key = `${id} ${channel}`
-        const last = known.find((t) => t.key === key && t.batch === batch)?.readings.at(-1)
+        if (!said || !known || !isTempChannel(channel)) continue
+        const source = { device: id, channel, batch }
+        const last = find(known, source)?.readings.at(-1)
         if (last && atMs - last.atMs < EVERY_MS) continue
-        add(pourId, key, batch, { atMs, tempC: said.tempC })
+        add(pourId, source, { atMs, tempC: said.tempC })
         heard.add(pourId)
       }
     for (const pourId of heard) forecasts.setProbes(pourId, traces.get(pourId)!)

@@ -1,7 +1,7 @@
 export { CUES, CUE_ANSWERS, TOUCH_CUES } from './cues'
 export type { CueAnswer, CueSeen, TouchCue } from './cues'
 export { learnPace, learnSteps, readyChance } from './learn'
-export type { EvidenceOf, LearntForecast, Moved } from './learn'
+export type { EvidenceOf, LearntForecast, Moved, ProbeDoubt } from './learn'
 export type { NextLook } from './look'
 export type { Pace } from './pace'
 export { PROBE_FAULTS } from './probe'

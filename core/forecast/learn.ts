@@ -30,6 +30,13 @@ export interface EvidenceOf {
   probes: readonly ProbeSeries[]
 }
 
+/** A thermometer that is doubted. */
+export interface ProbeDoubt {
+  fault: ProbeFault
+  /** As it was given. */
+  knownBy: string | undefined
+}
+
 /** What the last thing seen did to the advice. */
 export interface Moved {
   /** The record of the cue; undefined where it was a thermometer. */
@@ -48,9 +55,10 @@ export interface LearntForecast extends SetForecast {
   next: NextLook | undefined
   moved: Moved | undefined
   contradicting: CueSeen[]
-  probeFaults: ProbeFault[]
-  /** So far from what bag and mix say that one of them is to be asked about. */
-  farOff: boolean
+  /** Thermometers that teach nothing, and why. */
+  probeFaults: ProbeDoubt[]
+  /** So far from what bag and mix say that one of them is to be asked about: out by those at, s since mid-sprinkle. */
+  farOff: { priorOutS: number } | undefined
 }
 
 /**
@@ -144,11 +152,13 @@ export function* learnSteps(of: EvidenceOf, nowS: number): Generator<number, Lea
   const cues = cuesThatCount(of.cues)
   const faults = probes.map((p) => probeFault(p, problem, table, prior))
   const usable = probes
-    .map((p, i) => (faults[i] ? [] : usableReadings(p, problem.pouredAtS)))
-    .filter((r) => r.length > 0)
+    .map((series, i) => ({ series, readings: faults[i] ? [] : usableReadings(series, problem.pouredAtS) }))
+    .filter((p) => p.readings.length > 0)
   const believe = (seen: readonly CueSeen[]) => {
     const grid = paceGrid(table, prior)
-    const ofProbes = probeTells(table) ? usable.map((r) => probeOnGrid(table, grid, r, problem)) : []
+    const ofProbes = probeTells(table)
+      ? usable.map((p) => probeOnGrid(table, grid, p.series, p.readings, problem))
+      : []
     const all = [...ofHands(table, grid, seen), ...ofProbes]
     const weight = weightsOf(prior, grid, all)
     const pace = all.length === 0 ? prior : paceOf(grid, weight)
@@ -180,8 +190,11 @@ export function* learnSteps(of: EvidenceOf, nowS: number): Generator<number, Lea
       withoutS: advised(problem, without, before).demould.recommendedS,
     },
     contradicting: contradictions(table, pace, cues).filter((c) => !holding.includes(c)),
-    probeFaults: faults.filter((f) => f !== undefined),
-    farOff: Math.abs(pace.meanLn - prior.meanLn) > FAR_OFF_SIGMAS * prior.sigmaLn,
+    probeFaults: faults.flatMap((fault, i) => (fault ? [{ fault, knownBy: probes[i]!.knownBy }] : [])),
+    farOff:
+      Math.abs(pace.meanLn - prior.meanLn) > FAR_OFF_SIGMAS * prior.sigmaLn
+        ? { priorOutS: forecastAt(problem, 1, prior.sigmaLn, lastS).demould.recommendedS }
+        : undefined,
   }
 }
 

@@ -23,6 +23,12 @@ export const PROBE_FAULTS = [
 export type ProbeFault = (typeof PROBE_FAULTS)[number]
 
 export interface ProbeSeries {
+  /** Where the readings are of: inside, unless it is said. */
+  of?: 'core' | 'surface'
+  /** By what whoever gives it knows it again. */
+  knownBy?: string
+  /** Somebody has said that it is right: it is not doubted. */
+  trusted?: boolean
   /** In order of time; `null` is a channel that answered with nothing. */
   readings: { timeS: number; tempC: number | null }[]
 }
@@ -57,6 +63,10 @@ const JUMPS_FOR_S = 600
 const AIR_WITHIN_K = 2
 const AIR_FOR_S = 300
 
+/** A hand, an infrared eye or a probe laid on reads a surface less well, K and share of the rise (estimate). */
+const SURFACE_SD_K = 2.5
+const SURFACE_RISE_SD = 0.15
+
 /** Readings of a piece once it is in the mould, thinned; none of a dead channel. */
 export function usableReadings(series: ProbeSeries, pouredAtS: number): ProbeReading[] {
   const known = series.readings.filter((r): r is ProbeReading => r.tempC !== null && r.timeS >= pouredAtS)
@@ -70,10 +80,22 @@ export function usableReadings(series: ProbeSeries, pouredAtS: number): ProbeRea
   return kept
 }
 
-type Curve = Pick<HeatRun, 'timeS' | 'coreC'>
+/** What the model says of where a thermometer is, and how well that is read there. */
+interface Curve {
+  timeS: ArrayLike<number>
+  tempC: ArrayLike<number>
+  offSdK: number
+  riseSd: number
+}
+
+function curveOf({ of = 'core' }: Pick<ProbeSeries, 'of'>, { timeS, coreC, surfaceC }: HeatRun): Curve {
+  return of === 'core'
+    ? { timeS, tempC: coreC, offSdK: PLACE_SD_K, riseSd: RISE_SD }
+    : { timeS, tempC: surfaceC, offSdK: SURFACE_SD_K, riseSd: SURFACE_RISE_SD }
+}
 
 /** A curve at times in rising order, straight between its steps, its ends held. */
-function alongCurve({ timeS, coreC }: Curve, atS: (i: number) => number, count: number): Float64Array {
+function alongCurve({ timeS, tempC }: Curve, atS: (i: number) => number, count: number): Float64Array {
   const last = timeS.length - 1
   const found = new Float64Array(count)
   let i = 0
@@ -81,7 +103,7 @@ function alongCurve({ timeS, coreC }: Curve, atS: (i: number) => number, count: 
     const t = atS(k)
     while (i < last - 1 && timeS[i + 1]! < t) i++
     const share = Math.min(1, Math.max(0, (t - timeS[i]!) / (timeS[i + 1]! - timeS[i]!)))
-    found[k] = coreC[i]! + share * (coreC[i + 1]! - coreC[i]!)
+    found[k] = tempC[i]! + share * (tempC[i + 1]! - tempC[i]!)
   }
   return found
 }
@@ -120,12 +142,13 @@ export function probeFault(
   const last = readings.at(-1)
   if (!last) return undefined
   if (last.tempC === null) return 'dead'
+  if (series.trusted) return undefined
   const { around, mix, setting, pouredAtS } = problem
   const { airTempC } = around
   const all = readings.filter((r): r is ProbeReading => r.tempC !== null && r.timeS >= pouredAtS)
   const runs = table.times
     .filter((_, i) => Math.abs(table.lnF[i]! - prior.meanLn) <= DOUBT_SIGMAS * prior.sigmaLn + 1e-9)
-    .map((t) => t.run)
+    .map((t) => curveOf(series, t.run))
   const modelled = (of: readonly ProbeReading[], by: readonly Curve[] = runs) =>
     by.map((run) => alongCurve(run, (i) => of[i]!.timeS, of.length))
   /** Where the readings until then have told of a rise, only the paces that fit it best are still believed. */
@@ -193,12 +216,17 @@ export function probeFault(
  * out (a 2 × 2 Gaussian), so that a probe near the skin or a model that is too hot tells of time alone. Readings are turned
  * down where they lie far out (Student, ν = 4), twice over.
  */
-function logLikelihood(readings: readonly ProbeReading[], model: Float64Array, airTempC: number): number {
+function logLikelihood(
+  readings: readonly ProbeReading[],
+  { offSdK, riseSd }: Curve,
+  model: Float64Array,
+  airTempC: number,
+): number {
   const n = readings.length
   const weight = new Float64Array(n).fill(1)
   let result = 0
   for (let round = 0; round < 3; round++) {
-    let [a, b, c] = [PLACE_SD_K ** -2, 0, RISE_SD ** -2]
+    let [a, b, c] = [offSdK ** -2, 0, riseSd ** -2]
     let [u, v, quadratic, logW] = [0, 0, 0, 0]
     for (let i = 0; i < n; i++) {
       const precision = weight[i]! / READING_SD_K ** 2
@@ -235,6 +263,7 @@ function curveLogLikelihood(readings: readonly ProbeReading[], run: Curve, airTe
   return overLags((lagS) =>
     logLikelihood(
       readings,
+      run,
       alongCurve(run, (i) => readings[i]!.timeS - lagS, readings.length),
       airTempC,
     ),
@@ -248,11 +277,13 @@ function curveLogLikelihood(readings: readonly ProbeReading[], run: Curve, airTe
 export function probeOnGrid(
   table: PaceTable,
   grid: Float64Array,
+  series: Pick<ProbeSeries, 'of'>,
   readings: readonly ProbeReading[],
   { around: { airTempC } }: Pick<SetProblem, 'around'>,
 ): Float64Array {
   if (readings.length === 0) return new Float64Array(grid.length)
-  const { lnF, times } = table
+  const { lnF } = table
+  const curves = table.times.map((t) => curveOf(series, t.run))
   return grid.map((x) => {
     const above = lnF.findIndex((v) => v > x)
     const i = above < 0 ? lnF.length - 2 : Math.max(0, above - 1)
@@ -260,10 +291,11 @@ export function probeOnGrid(
     const [fa, fb] = [Math.exp(lnF[i]! - x), Math.exp(lnF[i + 1]! - x)]
     const n = readings.length
     return overLags((lagS) => {
-      const a = alongCurve(times[i]!.run, (k) => (readings[k]!.timeS - lagS) * fa, n)
-      const b = alongCurve(times[i + 1]!.run, (k) => (readings[k]!.timeS - lagS) * fb, n)
+      const a = alongCurve(curves[i]!, (k) => (readings[k]!.timeS - lagS) * fa, n)
+      const b = alongCurve(curves[i + 1]!, (k) => (readings[k]!.timeS - lagS) * fb, n)
       return logLikelihood(
         readings,
+        curves[i]!,
         a.map((v, k) => (1 - share) * v + share * b[k]!),
         airTempC,
       )

@@ -7,6 +7,7 @@ import {
   ratioSigmaLn,
   weighOutFromMasses,
   type Batch,
+  type RatioWay,
   type WeighOut,
 } from '../mix'
 import type { Range } from '../provenance'
@@ -205,11 +206,18 @@ interface Bowl {
   doneAtMs: DoneAt
 }
 
+/** By what the ratio was really met. */
+const RATIO_BY: Record<'as_planned' | 'by_volume' | 'doubted', (plan: PourPlan) => RatioWay> = {
+  as_planned: (plan) => plan,
+  by_volume: ({ scoop }) => ({ ratioMethod: 'by_volume', ...(scoop ? { scoop } : {}) }),
+  doubted: () => ({ ratioMethod: 'by_eye' }),
+}
+
 /** One bowl from its events, and from what was done of it. */
 export function foldBowl(
   plan: PourPlan,
   { planned, topUp, events, doneAtMs }: Bowl,
-  scaleFailed: boolean,
+  measured: 'as_planned' | 'by_volume' | 'doubted',
 ): BatchFacts {
   const inBowl = inBowlOf(plan, events)
   const { waterG, powderG, checked } = inBowl
@@ -240,9 +248,7 @@ export function foldBowl(
         : siftS / 2 + soakTimeS(plan),
     ratioSigmaLn: checked
       ? Math.log(checked.high / checked.low) / 2.56
-      : ratioSigmaLn(
-          scaleFailed ? { ratioMethod: 'by_volume', ...(plan.scoop ? { scoop: plan.scoop } : {}) } : plan,
-        ),
+      : ratioSigmaLn(RATIO_BY[measured](plan)),
   }
   const untilS = workingTimeS(reckoned).mid
   const measuredC = slurryTempC(events, settingStartMs, doneAtMs.start_sift, untilS)

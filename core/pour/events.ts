@@ -3,6 +3,7 @@ import type { CauseId, Fault, FinishTask, Recalled, Upkeep } from '../finish'
 import type { TouchCue } from '../forecast'
 import type { AirTactic, Preparation } from '../mould'
 import type { StirManner } from '../setting'
+import type { PourPlan } from './plan/plan'
 
 export const DEMOULD_OUTCOMES = ['whole', 'damaged', 'broken'] as const
 export type DemouldOutcome = (typeof DEMOULD_OUTCOMES)[number]
@@ -50,7 +51,7 @@ interface OfPieces {
 
 /** What a device can be put to a bowl with, and how that is written: its mass, its button, one of its thermometers. */
 export const DEVICE_CHANNELS = { mass: 'mass', button: 'button', t: 't([1-9]|1[0-6])' } as const
-type TempChannel = `t${number}`
+export type TempChannel = `t${number}`
 export type DeviceChannel = Exclude<keyof typeof DEVICE_CHANNELS, 't'> | TempChannel
 
 /** Whether a channel reads temperatures. */
@@ -65,6 +66,13 @@ export interface ReadingRef {
 interface FromReading {
   reading?: ReadingRef
 }
+
+/**
+ * What somebody says of a doubted thermometer: it reads °F; it hung in the air, sat in another pour, or is switched off, so
+ * that what it read until then counts for nothing; or it is right, whatever the models think.
+ */
+export const THERMOMETER_TOLD = ['fahrenheit', 'in_air', 'elsewhere', 'off', 'right'] as const
+export type ThermometerTold = (typeof THERMOMETER_TOLD)[number]
 
 export const WEIGHED = ['water', 'admix', 'powder', 'filler'] as const
 export type WeighedWhat = (typeof WEIGHED)[number]
@@ -81,6 +89,12 @@ export type EventBody =
   | { type: 'mould_ready' }
   /** `scoops` where it was measured by volume: its mass is then what they should weigh. */
   | ({ type: 'weighed'; what: WeighedWhat; massG: number; scoops?: Scoops } & InBatch & FromReading)
+  /** The masses that the scale told are not to be trusted, it turned out: the ratio is as good as by eye. */
+  | { type: 'scale_doubted' }
+  /** It was made of this plaster, not of the plan's, it turned out; the last one counts. */
+  | { type: 'plaster_was'; plaster: PourPlan['plaster'] }
+  /** What a thermometer in it was really doing, asked for where it was doubted; the last answer of each counts. */
+  | { type: 'thermometer_told'; device: string; channel: TempChannel; is: ThermometerTold }
   /** From here on it is measured by volume: masses are what the volumes should weigh. */
   | { type: 'scale_failed' }
   | ({ type: 'corrected'; how: CorrectionKind; massG: number } & InBatch)
@@ -176,6 +190,9 @@ export const EVENT: { [T in EventType]: EventDefinition<T> } = {
   mould_ready: { bindsPlan: false, ofBowl: false },
   weighed: { bindsPlan: true, ofBowl: true, mixes: true },
   scale_failed: { bindsPlan: false, ofBowl: false, mixes: true },
+  scale_doubted: { bindsPlan: false, ofBowl: false },
+  plaster_was: { bindsPlan: false, ofBowl: false },
+  thermometer_told: { bindsPlan: false, ofBowl: false },
   corrected: { bindsPlan: true, ofBowl: true, mixes: true },
   powder_follows: { bindsPlan: true, ofBowl: true, mixes: true },
   slurry_checked: { bindsPlan: true, ofBowl: true, mixes: true },

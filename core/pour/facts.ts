@@ -14,6 +14,7 @@ import { batchOf, bindsPlan, liveEvents, type PourEvent } from './events'
 import { allOutMs, foldPieces, verdictOf, type PieceFacts, type PieceVerdict } from './pieces'
 import { dryingLegs, type DryingLeg } from './drying'
 import { keptTotal, type KeptPlan } from './plan/kept'
+import { refusalsOf } from './plan/limits'
 import { givesMl, mixInputOf } from './plan/mix/mixing'
 import type { PourPlan } from './plan/plan'
 import {
@@ -218,13 +219,23 @@ function bowlOfEvent(event: PourEvent, startsMs: readonly (number | undefined)[]
   return Math.max(0, latest)
 }
 
+/** The plan with the plaster that it was really made of, where somebody found that it was another. */
+function ofRealPlaster(plan: KeptPlan, live: readonly PourEvent[]): KeptPlan {
+  const found = live.findLast((e) => e.body.type === 'plaster_was')?.body
+  if (found?.type !== 'plaster_was') return plan
+  const real = { ...plan, plaster: found.plaster }
+  // What no plan could be made of has no forecast.
+  return refusalsOf(real).length === 0 ? real : plan
+}
+
 /**
  * Plan plus events, folded. Any order of arrival and any duplication of events give the same facts, and voiding
  * an event gives the facts from before it (property tests).
  * @param revision of the plan as it stands: what was weighed for an earlier one is set apart.
  */
-export function foldPour(plan: KeptPlan, events: readonly PourEvent[], revision = 1): PourFacts {
+export function foldPour(planned: KeptPlan, events: readonly PourEvent[], revision = 1): PourFacts {
   const all = liveEvents(events)
+  const plan = ofRealPlaster(planned, all)
   const { counted: live, stale } = byRevision(all, revision)
   const { steps, bowls } = bowlsAndSteps(plan, live)
   const { pieces, weighed } = foldPieces(plan, live)
@@ -243,11 +254,13 @@ export function foldPour(plan: KeptPlan, events: readonly PourEvent[], revision 
     ]
   const batch = next === undefined || isAfterPouring(next) ? bowls.length - 1 : next.batch
   const scaleFailed = live.some((e) => e.body.type === 'scale_failed')
+  const doubted = live.some((e) => e.body.type === 'scale_doubted')
+  const measured = doubted ? 'doubted' : scaleFailed ? 'by_volume' : 'as_planned'
   const doneOfBowls = bowls.map((_, i) => doneOf(done, steps, i))
   const startsMs = doneOfBowls.map((d) => d.start_sift ?? d.sift)
   const batches = bowls.map((bowl, i) => {
     const events = live.filter((e) => bowlOfEvent(e, startsMs) === i)
-    return foldBowl(plan, { ...bowl, events, doneAtMs: doneOfBowls[i]! }, scaleFailed)
+    return foldBowl(plan, { ...bowl, events, doneAtMs: doneOfBowls[i]! }, measured)
   })
   const inHand = batches[batch]!
   const actual = wholeOf(plan, batches)

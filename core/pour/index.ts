@@ -43,6 +43,7 @@ export {
   MOULD_DAMAGES,
   PLAN_BINDING_TYPES,
   SOFT_WORKS,
+  THERMOMETER_TOLD,
   VERDICTS,
   WEIGHED,
   batchOf,
@@ -60,6 +61,8 @@ export type {
   LeakPlug,
   MouldDamage,
   SoftWork,
+  TempChannel,
+  ThermometerTold,
   DeviceChannel,
   PourEvent,
   ReadingRef,
@@ -98,7 +101,16 @@ export { foldPour } from './facts'
 export type { PourFacts, RecordedWeighing } from './facts'
 export { castsOut, countedBy, isInPlay } from './pieces'
 export type { PieceFacts, PieceVerdict } from './pieces'
-export { evidenceOf, fits, forecastPour, outlookFrom, outlookOf, problemOf } from './outlook'
+export {
+  evidenceOf,
+  fits,
+  forecastPour,
+  outlookFrom,
+  outlookOf,
+  problemOf,
+  toldOf,
+  tracesThatCount,
+} from './outlook'
 export type { BatchOutlook, JudgedWeighing, PourForecast, PourOutlook, ProbeTrace } from './outlook'
 export { heatPiecesOf, setProblemOf } from './plan/setProblem'
 export { CONDITIONS, actBefore, actNow, conditionsOf } from './plan/choose/conditions'

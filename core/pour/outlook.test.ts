@@ -14,6 +14,7 @@ import {
   forecastPour,
   heatPiecesOf,
   keepPlan,
+  outlookFrom,
   outlookOf,
   planMould,
   problemIf,
@@ -21,7 +22,10 @@ import {
   stageOf,
   viewPour,
   type EventBody,
+  type PourEvent,
   type PourPlan,
+  type ProbeTrace,
+  type ThermometerTold,
 } from '.'
 
 const MIN = 60_000
@@ -73,10 +77,77 @@ describe('facts and forecast', () => {
       ...poured,
       at(30, { type: 'temperature', place: 'slurry', tempC: 31 }),
     ])
-    const trace = (batch: number) => ({ batch, readings: [{ atMs: 31 * MIN, tempC: 32 }] })
+    const trace = (batch: number, device = 'bath', tempC = 32): ProbeTrace => ({
+      device,
+      channel: 't1',
+      batch,
+      readings: [31, 35].map((m) => ({ atMs: m * MIN, tempC })),
+    })
     const { probes } = evidenceOf(facts, [trace(0), trace(1)])!
-    expect(probes.map((p) => p.readings.map((r) => r.tempC))).toEqual([[32], [31]])
+    expect(probes.map((p) => p.readings.map((r) => r.tempC))).toEqual([[32, 32], [31]])
     expect(probes[0]!.readings[0]!.timeS).toBeCloseTo((31 * MIN - facts.settingStartMs!) / 1000)
+  })
+  it('what was said of a doubted thermometer counts: in °F, not in this piece until then, or right; and only of that one', () => {
+    const series = (...events: PourEvent[]) => {
+      const facts = foldPour(keepPlan(plan), [...poured, ...events])
+      return evidenceOf(facts, [trace(0, 'bath', 90), trace(0, 'spare', 25)])!.probes
+    }
+    const trace = (batch: number, device: string, tempC: number): ProbeTrace => ({
+      device,
+      channel: 't1',
+      batch,
+      readings: [31, 35].map((m) => ({ atMs: m * MIN, tempC })),
+    })
+    const told = (is: ThermometerTold, atMin = 33) =>
+      at(atMin, { type: 'thermometer_told', device: 'bath', channel: 't1', is })
+    const temps = (of: ReturnType<typeof series>) => of.map((p) => p.readings.map((r) => r.tempC))
+    expect(temps(series(told('fahrenheit')))).toEqual([
+      [(90 - 32) / 1.8, (90 - 32) / 1.8],
+      [25, 25],
+    ])
+    for (const is of ['in_air', 'elsewhere', 'off'] as const)
+      expect(temps(series(told(is)))).toEqual([[90], [25, 25]])
+    expect(temps(series(told('off', 36)))).toEqual([[25, 25]])
+    expect(series(told('right')).map((p) => [p.knownBy, p.trusted])).toEqual([
+      ['bath t1', true],
+      ['spare t1', undefined],
+    ])
+    const no = told('fahrenheit')
+    expect(temps(series(no, told('right', 34)))).toEqual([
+      [90, 90],
+      [25, 25],
+    ])
+    expect(temps(series(no, at(34, { type: 'void', targetId: no.id })))).toEqual([
+      [90, 90],
+      [25, 25],
+    ])
+  })
+  it('a typed surface temperature is evidence of the surface', () => {
+    const facts = foldPour(keepPlan(plan), [
+      ...poured,
+      at(30, { type: 'temperature', place: 'surface', tempC: 29 }),
+    ])
+    expect(evidenceOf(facts, [])!.probes).toMatchObject([{ of: 'surface', readings: [{ tempC: 29 }] }])
+  })
+  it('it was another plaster, or the scale told wrong: the forecast goes by that, until it is taken back', () => {
+    const outlook = (...events: PourEvent[]) => outlookFrom(keepPlan(plan), [...poured, ...events])
+    const before = outlook()
+    const stone = at(40, { type: 'plaster_was', plaster: testPlan('hsgc').plaster })
+    const after = outlook(stone)
+    expect(after.plan.plaster.properties.classId).toBe('hsgc')
+    expect(after.setting.timeS.final_set.mid).not.toBeCloseTo(before.setting.timeS.final_set.mid, 0)
+    expect(outlook(stone, at(41, { type: 'void', targetId: stone.id })).setting).toEqual(before.setting)
+    // One that this much water could never make hard was not it.
+    const impossible = {
+      ...testPlan().plaster,
+      properties: { ...testPlan().plaster.properties, hemihydrateFraction: 40 },
+    }
+    expect(outlook(at(40, { type: 'plaster_was', plaster: impossible })).plan.plaster).toEqual(
+      before.plan.plaster,
+    )
+    const unsure = outlook(at(40, { type: 'scale_doubted' }))
+    expect(unsure.sigmaLn).toBeGreaterThan(before.sigmaLn)
+    expect(unsure.settingInput.ratioSigmaLn).toBeGreaterThan(3 * before.settingInput.ratioSigmaLn)
   })
   it('nothing is evidence before it is in the mould', () => {
     const dry = foldPour(

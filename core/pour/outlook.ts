@@ -10,12 +10,12 @@ import {
   type SetProblem,
 } from '../forecast'
 import type { SettingForecast } from '../setting'
-import { MS_PER } from '../units'
+import { MS_PER, celsiusFromFahrenheit } from '../units'
 import { pieceDrying, weighNext } from './drying'
 import { filledMs, type BatchFacts } from './bowl'
 import { foldPour, type PourFacts, type RecordedWeighing } from './facts'
 import { isInPlay } from './pieces'
-import type { PourEvent } from './events'
+import type { PourEvent, TempChannel } from './events'
 import type { KeptPlan } from './plan/kept'
 import { flowOf, type Flow } from './plan/mix/mixing'
 import { setProblemOf } from './plan/setProblem'
@@ -89,36 +89,73 @@ export function cuesOf({ live, settingStartMs }: Pick<PourFacts, 'live' | 'setti
 }
 
 /** Temperatures that somebody read off and kept, once it was in the mould: as good as a slow thermometer. */
-function readingsKept({ live, settingStartMs }: PourFacts): ProbeSeries[] {
-  if (settingStartMs === undefined) return []
-  const readings = live.flatMap(({ body, occurredAtMs }) =>
-    body.type === 'temperature' && body.place === 'slurry'
-      ? [{ timeS: (occurredAtMs - settingStartMs) / 1000, tempC: body.tempC }]
-      : [],
-  )
-  return readings.length > 0 ? [{ readings }] : []
+function readingsKept({ live, settingStartMs }: PourFacts, of: 'core' | 'surface'): ProbeSeries {
+  const place = of === 'core' ? 'slurry' : 'surface'
+  return {
+    of,
+    readings: live.flatMap(({ body, occurredAtMs }) =>
+      settingStartMs !== undefined && body.type === 'temperature' && body.place === place
+        ? [{ timeS: (occurredAtMs - settingStartMs) / 1000, tempC: body.tempC }]
+        : [],
+    ),
+  }
 }
 
 /** What a thermometer said in a bowl's slurry or piece; `null` where its channel answered with nothing. */
 export interface ProbeTrace {
+  device: string
+  channel: TempChannel
   batch: number
   readings: { atMs: number; tempC: number | null }[]
 }
 
+/** What somebody said of each thermometer in this pour that was doubted, the last of each. */
+export function toldOf(
+  { live }: Pick<PourFacts, 'live'>,
+  { device, channel }: Pick<ProbeTrace, 'device' | 'channel'>,
+) {
+  const event = live.findLast(
+    ({ body }) => body.type === 'thermometer_told' && body.device === device && body.channel === channel,
+  )
+  return event?.body.type === 'thermometer_told' ? { ...event, is: event.body.is } : undefined
+}
+
+/** What the thermometers said, as it counts: in °C, and without what was read where it was not in this piece. */
+export function tracesThatCount(facts: Pick<PourFacts, 'live'>, traces: readonly ProbeTrace[]): ProbeTrace[] {
+  return traces.map((trace) => {
+    const told = toldOf(facts, trace)
+    if (!told || told.is === 'right') return trace
+    const readings =
+      told.is === 'fahrenheit'
+        ? trace.readings.map((r) => ({
+            ...r,
+            tempC: r.tempC === null ? null : celsiusFromFahrenheit(r.tempC),
+          }))
+        : trace.readings.filter((r) => r.atMs > told.occurredAtMs)
+    return { ...trace, readings }
+  })
+}
+
+/** What was read of the bowl in hand; a thermometer's is known by its device and channel, what was typed by nothing. */
+function seriesOf(facts: PourFacts, traces: readonly ProbeTrace[]): ProbeSeries[] {
+  const startMs = facts.settingStartMs
+  if (startMs === undefined) return []
+  const heard = tracesThatCount(facts, traces)
+    .filter((t) => t.batch === facts.batch)
+    .map(({ device, channel, readings }) => ({
+      knownBy: `${device} ${channel}`,
+      ...(toldOf(facts, { device, channel })?.is === 'right' ? { trusted: true } : {}),
+      readings: readings.map((r) => ({ timeS: (r.atMs - startMs) / 1000, tempC: r.tempC })),
+    }))
+  const typed = [readingsKept(facts, 'core'), readingsKept(facts, 'surface')]
+  return [...heard, ...typed].filter((p) => p.readings.length > 0)
+}
+
 /** Everything seen of the bowl in hand; undefined until it is in the mould. */
 export function evidenceOf(facts: PourFacts, traces: readonly ProbeTrace[]): EvidenceOf | undefined {
-  const { settingStartMs, inHand, batch } = facts
+  const { settingStartMs, inHand } = facts
   if (settingStartMs === undefined || filledMs(inHand.doneAtMs) === undefined) return undefined
-  const probes = traces
-    .filter((t) => t.batch === batch)
-    .map(({ readings }) => ({
-      readings: readings.map((r) => ({ timeS: (r.atMs - settingStartMs) / 1000, tempC: r.tempC })),
-    }))
-  return {
-    problem: problemOf(facts, inHand),
-    cues: cuesOf(facts),
-    probes: [...probes, ...readingsKept(facts)].filter((p) => p.readings.length > 0),
-  }
+  return { problem: problemOf(facts, inHand), cues: cuesOf(facts), probes: seriesOf(facts, traces) }
 }
 
 const plain = ({ setting, demould, marks }: SetForecast): SetForecast => ({ setting, demould, marks })
@@ -196,7 +233,7 @@ export function forecastPour(facts: PourFacts, learnt?: LearntForecast, isNight?
             moved,
             contradicting: contradicting ?? [],
             probeFaults: probeFaults ?? [],
-            farOff: farOff ?? false,
+            farOff,
           }
         : undefined,
     drying: facts.drying && dryingForecastOf(facts, facts.drying, isNight),

@@ -34,7 +34,7 @@ async function tracesOf(db: Db, pourId: string): Promise<ProbeTrace[]> {
   for (const { device, channel, batch, atMs, value } of await readingsOf(db, pourId)) {
     if (!isTempChannel(channel)) continue
     const key = `${device} ${channel} ${batch}`
-    const trace = traces.get(key) ?? { batch, readings: [] }
+    const trace = traces.get(key) ?? { device, channel, batch, readings: [] }
     trace.readings.push({ atMs, tempC: value })
     traces.set(key, trace)
   }

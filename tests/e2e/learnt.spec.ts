@@ -53,6 +53,13 @@ test('from demoulding to a cast that is explained, and a next plan that is bette
   // Two layers, the second long after the first: its own record says what it was not, and what stays open.
   await expect(page.getByRole('heading', { name: 'Why' })).toBeVisible()
   await expect(page.locator('[data-cause]').first()).toBeVisible()
+  // What nobody recorded is asked for: one press says it, another takes it back.
+  const why = page.getByRole('region', { name: 'Why' })
+  const high = why.getByRole('button', { name: 'From high, or fast' })
+  await high.click()
+  await expect(page.locator('[data-cause="poured_high"]')).toContainText('For: Poured from high, or fast')
+  await high.click()
+  await expect(why).not.toContainText('For: Poured from high')
   await open(page, '/casts')
   await page.getByLabel('Search').fill('A2, the sluice')
   await to(page, 'Chart tile A2, the sluice')

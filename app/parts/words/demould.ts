@@ -1,4 +1,4 @@
-import type { Act, Condition } from '#core/pour'
+import type { Act, Condition, ThermometerTold } from '#core/pour'
 import type { FragilePlace, LatestReason, OutStep, OutTool } from '#core/demould'
 import type { CueAnswer, ProbeFault, TouchCue } from '#core/forecast'
 import type { BurnHazard } from '#core/heat'
@@ -86,15 +86,38 @@ export const ANSWER_WORDS: Record<CueAnswer, string> = {
   not_yet: 'Not yet',
 }
 
-export const PROBE_FAULT_WORDS: Record<ProbeFault, string> = {
-  dead: 'A thermometer in it says nothing: the forecast goes on without it.',
-  fahrenheit: 'A thermometer seems to speak °F where °C is read: set it to °C. It is not counted.',
-  too_hot: 'A thermometer reads hotter than this mix can get: is it in this piece, in °C? It is not counted.',
-  too_cold: 'A thermometer reads colder than all that is about it: is it in this piece? It is not counted.',
-  in_air: 'A thermometer reads the room, not the piece: push it in, or take it off this pour.',
-  stuck: 'A thermometer has stood still while the piece should have moved: it is not counted.',
-  jumps: 'A thermometer jumps about: look at its plug. It is not counted.',
-  elsewhere: 'A thermometer reads what this piece can be at no pace: is it in another? It is not counted.',
+const PROBE_FAULT_SAYS: Record<ProbeFault, string> = {
+  dead: 'says nothing: the forecast goes on without it.',
+  fahrenheit: 'seems to speak °F where °C is read. It is not counted.',
+  too_hot: 'reads hotter than this mix can get. It is not counted.',
+  too_cold: 'reads colder than all that is about it. It is not counted.',
+  in_air: 'reads the room, not the piece. Push it in, or say so: it is not counted.',
+  stuck: 'has stood still while the piece should have moved. It is not counted.',
+  jumps: 'jumps about: look at its plug. It is not counted.',
+  elsewhere: 'reads what this piece can be at no pace. It is not counted.',
+}
+
+/** What is wrong with a thermometer, by its name. */
+export const probeFaultWords = (fault: ProbeFault, name: string) => `${name} ${PROBE_FAULT_SAYS[fault]}`
+
+/** What it may really be, the likeliest first: each is one press. */
+export const PROBE_CURES: Record<ProbeFault, readonly ThermometerTold[]> = {
+  dead: ['off'],
+  fahrenheit: ['fahrenheit', 'right'],
+  too_hot: ['fahrenheit', 'elsewhere', 'off', 'right'],
+  too_cold: ['in_air', 'elsewhere', 'off', 'right'],
+  in_air: ['in_air', 'off', 'right'],
+  stuck: ['off', 'elsewhere', 'right'],
+  jumps: ['off'],
+  elsewhere: ['elsewhere', 'in_air', 'off', 'right'],
+}
+
+export const TOLD_WORDS: Record<ThermometerTold, { press: string; said: string }> = {
+  fahrenheit: { press: 'Read it as °F', said: 'reads °F' },
+  in_air: { press: 'It is in the air', said: 'hung in the air until then' },
+  elsewhere: { press: 'It is in another', said: 'sat in another until then' },
+  off: { press: 'Switch it off', said: 'switched off' },
+  right: { press: 'It is right', said: 'is right' },
 }
 
 export const BURN_WORDS: Record<Exclude<BurnHazard, 'none'>, string> = {

@@ -1,6 +1,7 @@
 import { batchOf, type EventBody } from '#core/pour'
 import { plain } from '~/parts/show/figures'
 import { RECALLED_WORDS } from './asks'
+import { TOLD_WORDS } from './demould'
 import { CAUSE_WORDS } from './causes'
 import { faultText } from './faults'
 import { TASK_WORDS } from './finish'
@@ -41,6 +42,12 @@ export function eventWords(body: EventBody, show: MixShow): string {
         : `Weighed ${mass(body.massG)} of ${WEIGHED_WORDS[body.what]}${bowl(body)}`
     case 'powder_follows':
       return body.follows ? 'Plaster is weighed to the water' : 'Plaster stays as planned'
+    case 'scale_doubted':
+      return 'The scale’s masses are not to be trusted'
+    case 'plaster_was':
+      return `It was made of ${body.plaster.bag?.name || body.plaster.name}`
+    case 'thermometer_told':
+      return `${body.device}, ${body.channel.slice(1)}: ${TOLD_WORDS[body.is].said}`
     case 'scale_failed':
       return 'The scale failed: measured by volume from here'
     case 'corrected':

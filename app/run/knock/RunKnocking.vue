@@ -93,7 +93,7 @@ const issues = computed(() =>
       <RunThermometers
         v-if="THERMOMETER_STAGES.has(run.view.stage)"
         :pour-id="run.id"
-        :batch="run.facts.batch"
+        :facts="run.facts"
         @record="run.put"
       />
       <RunNoise v-if="knocking.mayBeNoise" :noise="knocking.noise" />

@@ -12,10 +12,9 @@ import { figure } from '~/parts/show/figures'
 import { fileName } from '~/parts/show/saveFile'
 import { durationText } from '~/parts/show/time'
 import { useUnits } from '~/parts/show/useUnits'
-import { BURN_WORDS, CUE_SEEN, PROBE_FAULT_WORDS } from '~/parts/words/demould'
+import { BURN_WORDS, CUE_SEEN } from '~/parts/words/demould'
 import { useForecasts } from '~/stores/forecasts'
 import { curveAt } from '~/parts/set/setSeries'
-import { farOffSentence } from './setWords'
 import { useSettingTime } from './useSettingTime'
 import DepthStrip from './DepthStrip.vue'
 
@@ -41,7 +40,7 @@ const chanceText = computed(() =>
 const floorHolds = computed(() => nowS.value < props.facts.demould.floorS)
 const lookHolds = computed(() => nowS.value < props.facts.demould.looksHoldS)
 const marks = computed(() => props.facts.inHand.marks)
-const traces = computed(() => forecasts.probesOf.get(props.pourId) ?? [])
+const traces = computed(() => forecasts.tracesOf(props.pourId, props.facts))
 const surfaceC = computed(() => props.curve && curveAt(props.curve, props.curve.surfaceC, nowS.value))
 /** Shown whatever the forecast says, for the hottest that it may get from here on, by the warm end of that. */
 const burn = computed(() => {
@@ -66,11 +65,14 @@ const cues = computed(() =>
   ),
 )
 const uprights = computed(() => {
-  const { setting, demould } = props.facts
+  const { setting, demould, learnt } = props.facts
+  const farOff = learnt?.farOff
   return [
     { atMin: setting.timeS.initial_set.mid / 60, label: 'holds a line', warm: false },
     { atMin: setting.timeS.final_set.low / 60, label: 'hard', warm: false },
     { atMin: demould.recommendedS / 60, label: `out ${at(demould.recommendedS)}`, warm: true },
+    // Both, until somebody has said what was wrong.
+    ...(farOff ? [{ atMin: farOff.priorOutS / 60, label: 'out by bag and mix', warm: false }] : []),
   ]
 })
 const spoken = computed(
@@ -107,16 +109,11 @@ const contradicting = computed(() => props.facts.learnt?.contradicting ?? [])
       <p v-if="lookHolds" data-testid="held">
         It was not so far when you looked: not out before {{ at(facts.demould.looksHoldS) }}.
       </p>
-      <p v-if="facts.learnt?.farOff" class="burn" data-testid="far-off">
-        {{ farOffSentence(Math.exp(facts.learnt.pace.meanLn)) }}
-      </p>
       <p v-if="floorHolds && chance > 0.5">
         Leave it in until {{ at(facts.demould.floorS) }} all the same: this kind of mould wants it.
       </p>
       <p v-if="burn" class="burn">{{ burn }}</p>
-      <p v-for="fault in facts.learnt?.probeFaults ?? []" :key="fault" class="burn">
-        {{ PROBE_FAULT_WORDS[fault] }}
-      </p>
+      <RunDoubts :facts :pour-id :at />
       <p v-if="contradicting.length > 0" class="burn" data-testid="contradicting">
         {{ contradicting.map((c) => `${CUE_SEEN[c.cue]} at ${figure(c.atS / 60)} min`).join(', ') }}: does not
         fit the rest, and counts for little. Take it back if it was a slip.

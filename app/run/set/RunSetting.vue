@@ -54,7 +54,7 @@ const question = computed(() => {
     <template #rest>
       <WayOut :facts="run.facts" :now-ms="run.now" />
       <RunHeed :plan="run.record.plan" :stage="run.view.stage" />
-      <RunThermometers :pour-id="run.id" :batch="run.facts.batch" @record="run.put" />
+      <RunThermometers :pour-id="run.id" :facts="run.facts" @record="run.put" />
       <RunAfter
         v-if="isWaiting"
         :facts="run.facts"

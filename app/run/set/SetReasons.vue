@@ -30,7 +30,7 @@ const marks = computed(() => props.facts.inHand.marks)
 /** A thermometer that was heard so lately says how it is inside. */
 const LATELY_MS = 3 * MS_PER.min
 const probeC = computed(() =>
-  readLatelyC(forecasts.probesOf.get(props.pourId) ?? [], props.facts.batch, props.nowMs, LATELY_MS),
+  readLatelyC(forecasts.tracesOf(props.pourId, props.facts), props.facts.batch, props.nowMs, LATELY_MS),
 )
 const coreC = computed(() => props.curve && curveAt(props.curve, props.curve.coreC, nowS.value))
 const surfaceC = computed(() => props.curve && curveAt(props.curve, props.curve.surfaceC, nowS.value))

@@ -132,6 +132,8 @@ describe('what a pour teaches', () => {
       }) as LearntForecast
     const PACE = { meanLn: 0, sigmaLn: 0.3 }
     const trace = (temps: (number | null)[], batch = 0): ProbeTrace => ({
+      device: 'bath',
+      channel: 't1',
       batch,
       readings: temps.map((k, i) => ({ atMs: (12 + i) * MIN, tempC: k === null ? null : mixTempC + k })),
     })

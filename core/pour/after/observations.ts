@@ -6,7 +6,7 @@ import { plasterClass } from '../../plaster'
 import { filledMs } from '../bowl'
 import type { PourFacts } from '../facts'
 import { FIRST_SCOOP } from '../plan/mix/classValues'
-import { dryingForecastOf, evidenceOf, type ProbeTrace } from '../outlook'
+import { dryingForecastOf, evidenceOf, tracesThatCount, type ProbeTrace } from '../outlook'
 
 /** What one pour shows of one factor of one subject. */
 export interface PourObservation {
@@ -76,7 +76,7 @@ function heatSeen(
 ): Found {
   if (!learnt || learnt.probeFaults.length > 0) return undefined
   const startC = facts.settingInput.mixTempC
-  const peaks = traces
+  const peaks = tracesThatCount(facts, traces)
     .filter((t) => t.batch === facts.batch)
     .flatMap(({ readings }) => {
       const temps = readings.flatMap((r) => (r.tempC === null ? [] : [r.tempC]))

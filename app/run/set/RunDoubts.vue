@@ -1,0 +1,153 @@
+<script setup lang="ts">
+/**
+ * What the forecast cannot make fit: a pace far from bag and mix, a thermometer that reads what this piece cannot be. Each
+ * is asked about, and one press puts right what it was. Usage: <RunDoubts :facts :pour-id :at />
+ */
+import { computed, ref } from 'vue'
+import type { ProbeDoubt } from '#core/forecast'
+import {
+  filledMs,
+  type EventBody,
+  type PourOutlook,
+  type TempChannel,
+  type ThermometerTold,
+} from '#core/pour'
+import { PROBE_CURES, TOLD_WORDS, probeFaultWords } from '~/parts/words/demould'
+import { usePours } from '~/stores/pours'
+import { useWorkshop } from '~/stores/workshop'
+import { farOffSentence } from './setWords'
+
+const props = defineProps<{
+  facts: PourOutlook
+  pourId: string
+  /** A moment of its setting in words, s since mid-sprinkle. */
+  at: (timeS: number) => string
+}>()
+const pours = usePours()
+const workshop = useWorkshop()
+const put = (...bodies: EventBody[]) => void pours.record(props.pourId, ...bodies)
+
+const farOff = computed(() => props.facts.learnt?.farOff)
+const choosing = ref(false)
+const measuring = ref(false)
+
+interface Cure {
+  label: string
+  act: () => void
+}
+/** Other pieces that are setting: a thermometer may be in one of them. */
+const MOST_OTHERS = 2
+const others = computed(() =>
+  pours.open.filter(
+    ({ record, facts }) =>
+      record.id !== props.pourId &&
+      filledMs(facts.doneAtMs) !== undefined &&
+      facts.doneAtMs.demould === undefined,
+  ),
+)
+const doubts = computed(() =>
+  (props.facts.learnt?.probeFaults ?? []).map((doubt) => ({
+    key: `${doubt.knownBy} ${doubt.fault}`,
+    words: probeFaultWords(doubt.fault, nameOf(doubt)),
+    cures: curesOf(doubt),
+  })),
+)
+const sourceOf = ({ knownBy }: ProbeDoubt) => {
+  const [device, channel] = knownBy?.split(' ') ?? []
+  return device && channel ? { device, channel: channel as TempChannel } : undefined
+}
+function nameOf(doubt: ProbeDoubt): string {
+  const source = sourceOf(doubt)
+  if (!source) return 'What was typed'
+  const card = workshop.devices.find((d) => d.id === source.device)
+  return card ? `${card.name}, ${source.channel.slice(1)},` : 'The logger’s file'
+}
+
+function curesOf(doubt: ProbeDoubt): Cure[] {
+  const source = sourceOf(doubt)
+  if (!source) return [{ label: 'Take it back', act: takeTypedBack }]
+  const { device, channel } = source
+  const isHere = workshop.devices.some((d) => d.id === device)
+  const moveTo = (to: { pourId: string; batch: number } | null) => {
+    if (isHere) void workshop.putDeviceTo(device, channel, to)
+  }
+  const tell = (is: ThermometerTold) => put({ type: 'thermometer_told', device, channel, is })
+  return PROBE_CURES[doubt.fault].flatMap((is): Cure[] => {
+    if (is !== 'elsewhere' || !isHere) {
+      const act = () => {
+        tell(is)
+        if (is === 'off') moveTo(null)
+      }
+      return [{ label: TOLD_WORDS[is].press, act }]
+    }
+    return others.value.slice(0, MOST_OTHERS).map(({ record, facts }) => ({
+      label: `It is in ${facts.plan.piece}`,
+      act: () => {
+        tell(is)
+        moveTo({ pourId: record.id, batch: facts.batch })
+      },
+    }))
+  })
+}
+/** What was typed of this piece since it was in the mould. */
+function takeTypedBack() {
+  const filled = filledMs(props.facts.inHand.doneAtMs) ?? Infinity
+  const typed = props.facts.live.filter(
+    (e) => e.body.type === 'temperature' && e.body.place !== 'room' && e.occurredAtMs >= filled,
+  )
+  put(...typed.map(({ id: targetId }) => ({ type: 'void' as const, targetId })))
+}
+</script>
+
+<template>
+  <div v-if="farOff" class="doubt" data-testid="far-off">
+    <p>{{ farOffSentence(Math.exp(facts.learnt!.pace.meanLn)) }}</p>
+    <p>
+      Out at <b>{{ at(facts.demould.recommendedS) }}</b> by what you saw, at {{ at(farOff.priorOutS) }} by bag
+      and mix.
+    </p>
+    <div class="cures">
+      <button type="button" @click="choosing = true">It was another plaster</button>
+      <button type="button" @click="measuring = true">The mix was at…</button>
+      <button type="button" @click="put({ type: 'scale_doubted' })">The scale was off</button>
+    </div>
+  </div>
+  <div v-for="doubt in doubts" :key="doubt.key" class="doubt" data-testid="probe-doubt">
+    <p>{{ doubt.words }}</p>
+    <div class="cures">
+      <button v-for="cure in doubt.cures" :key="cure.label" type="button" @click="cure.act">
+        {{ cure.label }}
+      </button>
+    </div>
+  </div>
+  <PlasterWas v-model="choosing" :plan="facts.plan" @record="put" />
+  <MixWasAt v-model="measuring" :facts :pour-id />
+</template>
+
+<style scoped>
+.doubt {
+  display: grid;
+  gap: var(--s1);
+  background: var(--hot-light);
+  color: var(--ink);
+  border-left: 6px solid var(--hot);
+  border-radius: 0.5rem;
+  padding: var(--s1) var(--s3);
+  font-weight: 600;
+}
+.cures {
+  display: flex;
+  flex-wrap: wrap;
+  gap: var(--s1) var(--s2);
+}
+button {
+  min-height: 44px;
+  padding: 0 var(--s3);
+  border-radius: 1.1rem;
+  border: 2px solid var(--ink);
+  background: transparent;
+  color: var(--ink);
+  font-weight: 700;
+  cursor: pointer;
+}
+</style>
