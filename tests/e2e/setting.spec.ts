@@ -107,7 +107,7 @@ test('every mould at sixty times its pace: curve, chance, what to look at, the w
   probe.stop()
 })
 
-test('still dents at ninety minutes: not ready, out later, and what bag and mix have to answer for; a thermometer in °F counts for nothing', async ({
+test('still dents at ninety minutes: not ready, out later, and what bag and mix have to answer for; a thermometer in °F counts for nothing until it is read as such', async ({
   page,
   open,
   workshop,
@@ -118,10 +118,20 @@ test('still dents at ninety minutes: not ready, out later, and what bag and mix 
   await open(page, `/pour/${id}`)
   await expect(page.getByTestId('held')).toContainText('not out before')
   await expect(page.getByTestId('far-off')).toContainText('times as slow as the bag')
-  await expect(page.getByTestId('far-off')).toContainText('The right bag')
+  const farOff = page.getByTestId('far-off')
+  await expect(farOff).toContainText(/by what you saw, at .* by bag and mix/)
   await expect(page.getByTestId('contradicting')).toHaveCount(0)
   const sure = page.getByRole('meter', { name: 'Sure that it is hard enough now' })
   expect(Number(await sure.getAttribute('aria-valuenow'))).toBeLessThanOrEqual(33)
+  // Mixed with melt water it would be less odd; of stone it would not be odd at all.
+  await expect(farOff).toContainText('3.3 times')
+  await farOff.getByRole('button', { name: 'How warm it was' }).click()
+  await page.getByLabel('The mix, while it was poured').fill('4 °C')
+  await page.getByRole('button', { name: 'Keep it' }).click()
+  await expect(farOff).toContainText('2.6 times')
+  await farOff.getByRole('button', { name: 'Another plaster' }).click()
+  await page.getByRole('button', { name: 'Dental stone' }).first().click()
+  await expect(farOff).toHaveCount(0)
 
   // Read off and typed in every three minutes, in the wrong unit.
   const { id: other } = await poured(page, workshop, plan, 30, [
@@ -131,8 +141,13 @@ test('still dents at ninety minutes: not ready, out later, and what bag and mix 
     }),
   ])
   await go(page, `/pour/${other}`)
-  await expect(page.getByText('A thermometer seems to speak °F')).toBeVisible()
-  await expect(page.getByTestId('far-off')).toHaveCount(0)
+  const doubt = page.getByTestId('probe-doubt')
+  await expect(doubt).toContainText('What was typed seems to speak °F')
+  await expect(farOff).toHaveCount(0)
+  await expect(page.getByTestId('moved')).toHaveCount(0)
+  await doubt.getByRole('button', { name: 'It was °F' }).click()
+  await expect(doubt).toHaveCount(0)
+  await expect(page.getByTestId('moved')).toContainText('By the thermometer')
   expect(zeroMs).toBeLessThan(Date.now())
 })
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /**
  * What the forecast cannot make fit: a pace far from bag and mix, a thermometer that reads what this piece cannot be. Each
- * is asked about, and one press puts right what it was. Usage: <RunDoubts :facts :pour-id :at />
+ * is asked about, and one press puts right what it was. Usage: <RunDoubts :facts :pour-id :now-ms />
  */
 import { computed, ref } from 'vue'
 import type { ProbeDoubt } from '#core/forecast'
@@ -12,19 +12,23 @@ import {
   type TempChannel,
   type ThermometerTold,
 } from '#core/pour'
+import { celsiusFromFahrenheit } from '#core/units'
 import { PROBE_CURES, TOLD_WORDS, probeFaultWords } from '~/parts/words/demould'
+import { useBench } from '~/stores/bench'
 import { usePours } from '~/stores/pours'
 import { useWorkshop } from '~/stores/workshop'
 import { farOffSentence } from './setWords'
+import { useSettingTime } from './useSettingTime'
 
 const props = defineProps<{
   facts: PourOutlook
   pourId: string
-  /** A moment of its setting in words, s since mid-sprinkle. */
-  at: (timeS: number) => string
+  nowMs: number
 }>()
+const { at } = useSettingTime(props)
 const pours = usePours()
 const workshop = useWorkshop()
+const { clock } = useBench()
 const put = (...bodies: EventBody[]) => void pours.record(props.pourId, ...bodies)
 
 const farOff = computed(() => props.facts.learnt?.farOff)
@@ -65,7 +69,13 @@ function nameOf(doubt: ProbeDoubt): string {
 
 function curesOf(doubt: ProbeDoubt): Cure[] {
   const source = sourceOf(doubt)
-  if (!source) return [{ label: 'Take it back', act: takeTypedBack }]
+  if (!source) {
+    const wereF = { label: 'It was °F', act: () => retype(celsiusFromFahrenheit) }
+    return [
+      ...(doubt.fault === 'fahrenheit' ? [wereF] : []),
+      { label: 'Take it back', act: () => retype(() => undefined) },
+    ]
+  }
   const { device, channel } = source
   const isHere = workshop.devices.some((d) => d.id === device)
   const moveTo = (to: { pourId: string; batch: number } | null) => {
@@ -89,27 +99,37 @@ function curesOf(doubt: ProbeDoubt): Cure[] {
     }))
   })
 }
-/** What was typed of this piece since it was in the mould. */
-function takeTypedBack() {
+/** What was typed of this piece since it was in the mould, put right or taken back. */
+function retype(meant: (tempC: number) => number | undefined) {
   const filled = filledMs(props.facts.inHand.doneAtMs) ?? Infinity
-  const typed = props.facts.live.filter(
-    (e) => e.body.type === 'temperature' && e.body.place !== 'room' && e.occurredAtMs >= filled,
+  const nowMs = clock.nowMs()
+  void pours.recordAt(
+    props.pourId,
+    props.facts.live.flatMap(({ id: targetId, body, occurredAtMs: atMs }) => {
+      if (body.type !== 'temperature' || body.place === 'room' || atMs < filled) return []
+      const tempC = meant(body.tempC)
+      const right = tempC === undefined ? [] : [{ atMs, body: { ...body, tempC } }]
+      return [{ atMs: nowMs, body: { type: 'void' as const, targetId } }, ...right]
+    }),
   )
-  put(...typed.map(({ id: targetId }) => ({ type: 'void' as const, targetId })))
 }
 </script>
 
 <template>
   <div v-if="farOff" class="doubt" data-testid="far-off">
-    <p>{{ farOffSentence(Math.exp(facts.learnt!.pace.meanLn)) }}</p>
     <p>
-      Out at <b>{{ at(facts.demould.recommendedS) }}</b> by what you saw, at {{ at(farOff.priorOutS) }} by bag
-      and mix.
+      {{
+        farOffSentence(
+          Math.exp(facts.learnt!.pace.meanLn),
+          at(facts.demould.recommendedS),
+          at(farOff.priorOutS),
+        )
+      }}
     </p>
     <div class="cures">
-      <button type="button" @click="choosing = true">It was another plaster</button>
-      <button type="button" @click="measuring = true">The mix was at…</button>
-      <button type="button" @click="put({ type: 'scale_doubted' })">The scale was off</button>
+      <button type="button" @click="choosing = true">Another plaster</button>
+      <button type="button" @click="measuring = true">How warm it was</button>
+      <button type="button" @click="put({ type: 'scale_doubted' })">The scale</button>
     </div>
   </div>
   <div v-for="doubt in doubts" :key="doubt.key" class="doubt" data-testid="probe-doubt">
@@ -142,7 +162,7 @@ function takeTypedBack() {
 }
 button {
   min-height: 44px;
-  padding: 0 var(--s3);
+  padding: 0 var(--s2);
   border-radius: 1.1rem;
   border: 2px solid var(--ink);
   background: transparent;

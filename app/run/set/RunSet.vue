@@ -113,7 +113,6 @@ const contradicting = computed(() => props.facts.learnt?.contradicting ?? [])
         Leave it in until {{ at(facts.demould.floorS) }} all the same: this kind of mould wants it.
       </p>
       <p v-if="burn" class="burn">{{ burn }}</p>
-      <RunDoubts :facts :pour-id :at />
       <p v-if="contradicting.length > 0" class="burn" data-testid="contradicting">
         {{ contradicting.map((c) => `${CUE_SEEN[c.cue]} at ${figure(c.atS / 60)} min`).join(', ') }}: does not
         fit the rest, and counts for little. Take it back if it was a slip.

@@ -49,8 +49,10 @@ const act = computed(() => {
 <template>
   <div class="reasons later">
     <p v-if="latest">Out {{ LATEST_WORDS[latest.why] }}.</p>
-    <p v-if="moved" data-testid="moved">{{ movedSentence(moved, startMs, nowMs) }}</p>
-    <p v-else>By bag, mix and temperatures; a look sharpens it.</p>
+    <p v-if="moved && !facts.learnt?.farOff" data-testid="moved">
+      {{ movedSentence(moved, startMs, nowMs) }}
+    </p>
+    <p v-else-if="!moved">By bag, mix and temperatures; a look sharpens it.</p>
     <p v-if="coreC !== undefined && surfaceC !== undefined" data-testid="inside">
       Inside
       <template v-if="probeC !== undefined"

@@ -29,7 +29,7 @@ function paceWords(factor: number): string {
 }
 
 /** Asked where nothing that is known of bag and mix explains its pace. */
-export const farOffSentence = (factor: number): string =>
-  `It sets ${paceWords(factor)}. The right bag, the right powder? How warm was the mix, and does the scale weigh true?`
+export const farOffSentence = (factor: number, outAt: string, byBagAt: string): string =>
+  `It sets ${paceWords(factor)}: out at ${outAt} by what you saw, at ${byBagAt} by bag and mix. What was it?`
 
 const capital = (words: string) => words.charAt(0).toUpperCase() + words.slice(1)
