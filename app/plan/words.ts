@@ -24,10 +24,12 @@ export const SUITS_WORDS: Record<SuitsCode, string> = {
   too_weak: 'Soft for this: edges will go in handling and cleaning.',
   grows_too_much: 'It grows as it sets, more than this wants.',
   not_for_the_mouth: 'Not a dental plaster or stone: neither its hardness nor its growth is made for this.',
-  below_dental_strength: 'An hour after setting it is weaker than ISO 6873 asks of its type.',
-  impression_plaster_only: 'By ISO 6873 it is an impression plaster (type 1): too weak for a model.',
+  below_dental_strength:
+    'An hour after setting it is weaker than ISO 6873 (1998 and 2013, from memory) asks of its type.',
+  impression_plaster_only:
+    'By ISO 6873 (1998 and 2013, from memory) it is an impression plaster, type 1: too weak for a model.',
   expanding_stone:
-    'It expands as a type 5 stone of ISO 6873 does: right for some alloys, too much for a model.',
+    'It expands as a type 5 stone of ISO 6873 (1998 and 2013, from memory) does: right for some alloys, too much for a model.',
   needs_silica: 'Without silica it cracks in the kiln.',
   silica_not_needed: 'Silica takes up room without drinking, and its dust stays in the workshop.',
   too_strong_to_break: 'Too strong to break safely.',

@@ -1,5 +1,7 @@
 export { DEMOULD_RULES } from './demould'
 export type { DemouldForecast } from './demould'
+export { GREEN_MARKS, GREEN_MARK_IDS, alphaOfStrength, greenStrength } from './green'
+export type { GreenMark } from './green'
 export { FRAGILE_PLACES, OUT_STEPS, OUT_TOOLS, wayOut } from './guide'
 export type { FragilePlace, OutStep, OutTool, WayOut } from './guide'
 export { LATEST_OUT } from './windows'

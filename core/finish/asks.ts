@@ -1,7 +1,7 @@
-import type { SignId, SignReading, SignReadings } from './signs'
+import type { SignId } from './signs'
 
 /** What each answer comes to, as the figures of its signs (`SIGN`). */
-type Answers = Record<string, Partial<Record<SignId, number>>>
+export type Answers = Record<string, Partial<Record<SignId, number>>>
 
 /**
  * What a record often leaves out and whoever was there still knows. A figure that stands for a remembered "a little" or
@@ -62,13 +62,6 @@ export const RECALLED = ASKS.flatMap(answersTo) as [Recalled, ...Recalled[]]
 
 export function askOf(recalled: Recalled): AskId {
   return recalled.split(':')[0] as AskId
-}
-
-/** What an answer says, as the record would have said it. */
-export function saidBy(recalled: Recalled): SignReadings {
-  const answers: Answers = ASK[askOf(recalled)]
-  const said = Object.entries(answers[recalled.split(':')[1]!] ?? {}) as [SignId, number][]
-  return Object.fromEntries(said.map(([sign, value]): [SignId, SignReading] => [sign, { value, recalled }]))
 }
 
 /** The signs that a question is about. */

@@ -1,6 +1,7 @@
 import { CAUSE, CAUSES, showsAs, type CauseId } from './causes'
 import type { FaultKind } from './faults'
-import { SIGN, SIGNS, worthOf, type SignId, type SignReading, type SignReadings } from './signs'
+import type { SignReading, SignReadings } from './readings'
+import { SIGN, SIGNS, worthOf, type SignId } from './signs'
 
 /** Chance that a fault shows with none of the causes known here: something nobody thought of. */
 const LEAK = 0.04

@@ -1,4 +1,3 @@
-import type { Recalled } from './asks'
 import type { CauseId } from './causes'
 
 /**
@@ -558,18 +557,6 @@ export const SIGNS = Object.keys(SIGN) as SignId[]
 export type RecordedSign = {
   [S in SignId]: (typeof SIGN)[S] extends { toldOnly: true } ? never : S
 }[SignId]
-
-/** A figure of the record, and what it is held against. */
-export interface SignReading {
-  /** As `worth` counts it: a share of its limit, or the figure itself. */
-  value: number
-  /** The figures to be said, in the sign's unit; where they say more than the share. */
-  actual?: number
-  limit?: number
-  /** Nobody recorded it: it was told when it was asked for. */
-  recalled?: Recalled
-}
-export type SignReadings = Partial<Record<SignId, SignReading>>
 
 /** What a sign's figure is worth, as the logarithm of the likelihood ratio. */
 export function worthOf(sign: SignId, value: number): number {

@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { diceOf, normal } from '../../devices/dice'
 import { EVIDENCE, oddBuckets } from '../../tests/support/oddBuckets'
 import { PROBLEMS, problemOf } from '../../tests/support/setProblems'
+import { GREEN_MARK_IDS, alphaOfStrength, greenStrength } from '../demould'
 import { seriesAt } from '../heat'
 import { mapEvents } from '../setting'
 import { CUES, TOUCH_CUES, type CueSeen, type TouchCue } from './cues'
@@ -23,6 +24,7 @@ import {
 import { probeFault, type ProbeSeries } from './probe'
 import {
   demouldForecast,
+  forecastAt,
   forecastEvent,
   forecastSet,
   runAtPace,
@@ -427,6 +429,37 @@ describe('a thermometer in the piece', () => {
     expect(found.pace.meanLn).toBeCloseTo(0, 2)
     const prior = { meanLn: 0, sigmaLn: problem.sigmaLn }
     expect(probeFault(good, problem, tableOf(problem, prior), prior)).toBeUndefined()
+  })
+})
+
+describe('strength on the way', () => {
+  it('is nothing below a tenth of the set, a quarter at .55, all of it at the end, and back again', () => {
+    // [(α − .10)/.90]², by hand.
+    expect([0.05, 0.1, 0.55, 0.9, 1].map((a) => Number(greenStrength(a).toFixed(3)))).toEqual([
+      0, 0, 0.25, 0.79, 1,
+    ])
+    for (const share of [0.3, 0.5, 0.65, 0.8])
+      expect(greenStrength(alphaOfStrength(share))).toBeCloseTo(share, 12)
+  })
+  it('bears more the longer it sets: turned, lifted, by an edge, drilled; later of a slow bucket and on cold ground', () => {
+    for (const problem of PROBLEMS) {
+      const { green } = forecastSet(problem)
+      const times = GREEN_MARK_IDS.map((mark) => green[mark])
+      for (const [i, { low, mid, high }] of times.entries()) {
+        expect(low).toBeLessThan(mid)
+        expect(mid).toBeLessThan(high)
+        if (i > 0) expect(mid).toBeGreaterThan(times[i - 1]!.mid)
+      }
+      const slow = forecastAt(problem, 1.5, problem.sigmaLn).green
+      for (const mark of GREEN_MARK_IDS) expect(slow[mark].mid).toBeGreaterThan(1.2 * green[mark].mid)
+    }
+  })
+  it('what a look holds up, nothing is promised before', () => {
+    const problem = problemOf('pop')
+    const cues = [{ id: 'a', cue: 'thumbnail_no_dent', answer: 'not_yet', atS: 90 * 60, by: 'a' } as const]
+    const dents = learnPace({ problem, cues, probes: [] }, 90 * 60)
+    expect(dents.green.drilled.mid).toBeGreaterThan(90 * 60)
+    expect(dents.green.turned_over.mid).toBeGreaterThan(3 * forecastSet(problem).green.turned_over.mid)
   })
 })
 

@@ -21,7 +21,7 @@ import {
   type ProbeFault,
   type ProbeSeries,
 } from './probe'
-import { forecastAt, type PaceTimes, type SetForecast, type SetProblem } from './problem'
+import { forecastAt, mapGreen, type PaceTimes, type SetForecast, type SetProblem } from './problem'
 
 /** One bowl's slurry in its mould and what was seen of it. */
 export interface EvidenceOf {
@@ -97,7 +97,10 @@ function ofHands(table: PaceTable, grid: Float64Array, cues: readonly CueSeen[])
  * there yet comes after the look, and being ready follows by as much as the model has between them. Warmth is felt of some
  * pieces and not of others; and once something that comes later was seen later, an earlier look holds nothing up.
  */
-function looksThatHold(cues: readonly CueSeen[], times: PaceTimes): { look: CueSeen; untilS: number }[] {
+function looksThatHold(
+  cues: readonly CueSeen[],
+  times: PaceTimes,
+): { look: CueSeen; untilS: number; leastPace: number }[] {
   const passed = (look: CueSeen, expectedS: number) =>
     cues.some((c) => {
       const itsS = CUES[c.cue].atS(times)
@@ -107,7 +110,8 @@ function looksThatHold(cues: readonly CueSeen[], times: PaceTimes): { look: CueS
     const expectedS = CUES[look.cue].atS(times)
     const isFelt = look.cue === 'warm' || look.cue === 'cool_again'
     if (look.answer !== 'not_yet' || isFelt || expectedS === undefined || passed(look, expectedS)) return []
-    return [{ look, untilS: look.atS * Math.max(1, times.readyS / expectedS) }]
+    const leastPace = look.atS / expectedS
+    return [{ look, untilS: Math.max(look.atS, leastPace * times.readyS), leastPace }]
   })
 }
 
@@ -116,7 +120,8 @@ function advised(problem: SetProblem, pace: Pace, cues: readonly CueSeen[], atLe
   const forecast = forecastAt(problem, Math.exp(pace.meanLn), pace.sigmaLn, atLeastS)
   const holding = looksThatHold(cues, forecast.times)
   const looksHoldS = Math.max(0, ...holding.map((h) => h.untilS))
-  const { demould } = forecast
+  const leastPace = Math.max(0, ...holding.map((h) => h.leastPace))
+  const { demould, green, times } = forecast
   const { low, mid, high } = demould.strongEnoughS
   return {
     ...forecast,
@@ -130,6 +135,11 @@ function advised(problem: SetProblem, pace: Pace, cues: readonly CueSeen[], atLe
       recommendedS: Math.max(demould.recommendedS, looksHoldS),
       looksHoldS,
     },
+    green: mapGreen((mark) => {
+      const heldS = leastPace * times.greenS[mark]
+      const { low, mid, high } = green[mark]
+      return { low: Math.max(low, heldS), mid: Math.max(mid, heldS), high: Math.max(high, heldS) }
+    }),
     holding: holding.map((h) => h.look),
   }
 }

@@ -1,4 +1,11 @@
-import { DEMOULD_RULES, type DemouldForecast } from '../demould'
+import {
+  DEMOULD_RULES,
+  GREEN_MARKS,
+  GREEN_MARK_IDS,
+  alphaOfStrength,
+  type DemouldForecast,
+  type GreenMark,
+} from '../demould'
 import {
   alphaTimeS,
   feltWarmth,
@@ -59,6 +66,8 @@ export interface PaceTimes {
   /** Slowest place strong enough for this mould, and the core past its peak where the mould asks for that. */
   readyS: number
   ringsS: number
+  /** Slowest place strong enough to be handled so. */
+  greenS: Record<GreenMark, number>
   marks: HeatMarks
   run: HeatRun
 }
@@ -128,16 +137,22 @@ export function timesAtPace(problem: SetProblem, factor: number, atLeastS = 0): 
   const marks = heatMarks(run, problem.around.airTempC)
   const at = (alpha: number, where: 'mean' | 'slowest', of = run) =>
     timeToAlphaS(problem, factor, of, alpha, where)
-  const thinS = problem.thin ? at(rule.alpha, 'slowest', until(problem.thin, {})) : 0
-  const strongS = Math.max(at(rule.alpha, 'slowest'), thinS)
+  const thin = problem.thin && until(problem.thin, {})
+  const slowestS = (alpha: number) => Math.max(at(alpha, 'slowest'), thin ? at(alpha, 'slowest', thin) : 0)
+  const strongS = slowestS(rule.alpha)
   return {
     events: mapEvents((event) => eventTimeS(problem, factor, run, event)),
     readyS: rule.pastPeak ? Math.max(strongS, marks.peakS) : strongS,
     ringsS: at(RINGS_ALPHA, 'mean'),
+    greenS: mapGreen((mark) => slowestS(alphaOfStrength(GREEN_MARKS[mark]))),
     marks,
     run,
   }
 }
+
+/** One figure for each way of handling it. */
+export const mapGreen = <T>(of: (mark: GreenMark) => T) =>
+  Object.fromEntries(GREEN_MARK_IDS.map((mark) => [mark, of(mark)])) as Record<GreenMark, T>
 
 /** How sure one wants to be before it is taken out. */
 export const READY_ENOUGH = 0.9
@@ -160,6 +175,8 @@ export function demouldForecast(readyS: number, sigmaLn: number, kind: MouldKind
 export interface SetForecast {
   setting: SettingForecast
   demould: DemouldForecast
+  /** When it may be handled so, s since mid-sprinkle: likely, and its 80 % range; the late end is what to go by. */
+  green: Record<GreenMark, Range>
   marks: HeatMarks
 }
 
@@ -179,6 +196,7 @@ export function forecastAt(
       sigmaLn,
     ),
     demould: demouldForecast(times.readyS, sigmaLn, problem.kind),
+    green: mapGreen((mark) => logNormalRange(times.greenS[mark], sigmaLn)),
     marks: times.marks,
     times,
   }

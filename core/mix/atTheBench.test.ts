@@ -19,6 +19,7 @@ import {
   planBatches,
   ratioRange,
   takeWaterOut,
+  airThatStays,
   tappingAdvice,
   unitsPerAirPct,
   vibratedViscosityPaS,
@@ -162,6 +163,29 @@ describe('air', () => {
   ] as const)('%s at %d flows at %d Pa·s', (classId, consistency, paS) =>
     expect(vibratedViscosityPaS(classId, consistency).mid).toBeCloseTo(paS, 9),
   )
+  // 14·τ/(ρg), order of magnitude (Tsamopoulos and others 2008; Dubash & Frigaard 2004), at 1600 kg/m³ by hand.
+  it.each([
+    [0.1, 1.8],
+    [0.3, 4.5],
+    [0.8, 10.7],
+    [2, 22.3],
+    // Held beyond what is known.
+    [0.01, 1.8],
+    [9, 22.3],
+  ])('at %d Pa·s bubbles under %d mm do not rise by themselves', (viscosityPaS, mm) => {
+    const of = { depthMm: 50, viscosityPaS, densityKgM3: 1600, workS: 600, pouredAtS: 60 }
+    const { heldBelowMm } = airThatStays(of, 40)
+    expect(heldBelowMm.mid).toBeCloseTo(mm, 1)
+    expect(heldBelowMm.high / heldBelowMm.low).toBeCloseTo(4, 9)
+  })
+  it('tapped as long as its bubble of a millimetre takes, that one comes up and smaller ones do not', () => {
+    const of = { depthMm: 60, viscosityPaS: 0.3, densityKgM3: 1600, workS: 900, pouredAtS: 100 }
+    const { riseS } = tappingAdvice(of)
+    expect(airThatStays(of, riseS).tappedFromMm).toBeCloseTo(1, 9)
+    expect(airThatStays(of, 4 * riseS).tappedFromMm).toBeCloseTo(0.5, 9)
+    expect(airThatStays({ ...of, depthMm: 240 }, riseS).tappedFromMm).toBeCloseTo(2, 9)
+    expect(airThatStays(of, 0).tappedFromMm).toBe(Infinity)
+  })
   it('and tapping is over when the time for it is', () => {
     const late = (pouredAtS: number) =>
       tappingAdvice({ depthMm: 40, viscosityPaS: 0.6, densityKgM3: 1620, workS: 600, pouredAtS })

@@ -67,10 +67,74 @@ export interface TappingAdvice {
   heldBy: 'floor' | 'ceiling' | 'working_time' | undefined
 }
 
+/** What a slurry bears at rest before it flows, Pa, by its viscosity while it is vibrated (estimates, docs/science.md#air). */
+const YIELD_AT_REST: readonly (readonly [paS: number, yieldPa: number])[] = [
+  [0.1, 2],
+  [0.3, 5],
+  [0.8, 12],
+  [2, 25],
+]
+/** Good to times or divided by this. */
+const YIELD_FACTOR = 2
+/** A bubble at rest moves from d = 14 τ/(ρg) on (Tsamopoulos and others 2008, Dubash and Frigaard 2004: order of magnitude). */
+const MOVES_FROM = 14
+
+/** Yield stress of a slurry at rest, Pa, log-linear between the known viscosities and held beyond them, with its range. */
+export function yieldAtRestPa(viscosityPaS: number): Range {
+  const next = Math.max(
+    1,
+    YIELD_AT_REST.findIndex(([v]) => v >= viscosityPaS),
+  )
+  const [[v0, y0], [v1, y1]] = [YIELD_AT_REST[next - 1]!, YIELD_AT_REST[next]!]
+  const [first, last] = [YIELD_AT_REST[0]!, YIELD_AT_REST.at(-1)!]
+  const held = Math.min(last[0], Math.max(first[0], viscosityPaS))
+  const mid =
+    viscosityPaS > last[0]
+      ? last[1]
+      : y0 * Math.exp((Math.log(y1 / y0) * Math.log(held / v0)) / Math.log(v1 / v0))
+  return { low: mid / YIELD_FACTOR, mid, high: mid * YIELD_FACTOR }
+}
+
+/** A slurry as it stands in its mould. */
+export interface SlurryInMould {
+  depthMm: number
+  /** While it is vibrated, at the pour. */
+  viscosityPaS: number
+  densityKgM3: number
+  workS: number
+  pouredAtS: number
+}
+
+/** Which bubbles leave a slurry, by their diameters, mm. */
+export interface AirThatStays {
+  /** Smaller ones do not rise by themselves: at rest the slurry holds them. */
+  heldBelowMm: Range
+  /** Tapped for as long as it is worth, those from here on come up from the deepest point; Infinity where no tapping helps. */
+  tappedFromMm: number
+}
+
 const GRAVITY = 9.81
 const BUBBLE_M = 0.001
 const LEAST_S = 15
 const MOST_S = 120
+
+const MM = 1000
+
+/** By mid working time the slurry is twice as thick. */
+const thickenedPaS = (of: { viscosityPaS: number; pouredAtS: number; workS: number }) =>
+  of.viscosityPaS * 2 ** Math.min(1, Math.max(0, of.pouredAtS / (0.5 * of.workS)))
+
+/** What stays in the slurry, and what tapping brings up. Parameters as `tappingAdvice`; @param tapS what that advises. */
+export function airThatStays(of: SlurryInMould, tapS: number): AirThatStays {
+  const weight = of.densityKgM3 * GRAVITY
+  const heldMm = (yieldPa: number) => (MM * MOVES_FROM * yieldPa) / weight
+  const { low, mid, high } = yieldAtRestPa(of.viscosityPaS)
+  return {
+    heldBelowMm: { low: heldMm(low), mid: heldMm(mid), high: heldMm(high) },
+    tappedFromMm:
+      tapS > 0 ? MM * Math.sqrt((18 * thickenedPaS(of) * (of.depthMm / MM)) / (weight * tapS)) : Infinity,
+  }
+}
 
 /**
  * How long tapping is worth it: until a 1 mm bubble has risen through the depth, by Stokes with a rigid surface,
@@ -78,16 +142,8 @@ const MOST_S = 120
  * millimetre will not leave.
  * @param viscosityPaS of the vibrated slurry. @param workLeftS working time left when tapping starts, s.
  */
-export function tappingAdvice(of: {
-  depthMm: number
-  viscosityPaS: number
-  densityKgM3: number
-  workS: number
-  pouredAtS: number
-}): TappingAdvice {
-  // By mid working time the slurry is twice as thick.
-  const thickened = of.viscosityPaS * 2 ** Math.min(1, Math.max(0, of.pouredAtS / (0.5 * of.workS)))
-  const riseMS = (of.densityKgM3 * GRAVITY * BUBBLE_M ** 2) / (18 * thickened)
+export function tappingAdvice(of: SlurryInMould): TappingAdvice {
+  const riseMS = (of.densityKgM3 * GRAVITY * BUBBLE_M ** 2) / (18 * thickenedPaS(of))
   const riseS = of.depthMm / 1000 / riseMS
   const worth = Math.min(MOST_S, Math.max(LEAST_S, riseS))
   const untilStiffS = Math.max(0, 0.6 * of.workS - of.pouredAtS)

@@ -1,6 +1,7 @@
 export * from './shapes'
 export { MOULD_KINDS } from './kinds'
 export type { MouldKind } from './kinds'
+export { distanceToSpanMm, isInside } from './polyline'
 export type { Point } from './polyline'
 export {
   MAX_PROFILE_NODES,

@@ -158,7 +158,12 @@ export function evidenceOf(facts: PourFacts, traces: readonly ProbeTrace[]): Evi
   return { problem: problemOf(facts, inHand), cues: cuesOf(facts), probes: seriesOf(facts, traces) }
 }
 
-const plain = ({ setting, demould, marks }: SetForecast): SetForecast => ({ setting, demould, marks })
+const plain = ({ setting, demould, green, marks }: SetForecast): SetForecast => ({
+  setting,
+  demould,
+  green,
+  marks,
+})
 
 /** Whether nobody is up at a moment: core knows no time zone. */
 export type IsNight = (atMs: number) => boolean

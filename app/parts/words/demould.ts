@@ -1,5 +1,5 @@
 import type { Act, Condition, ThermometerTold } from '#core/pour'
-import type { FragilePlace, LatestReason, OutStep, OutTool } from '#core/demould'
+import type { FragilePlace, GreenMark, LatestReason, OutStep, OutTool } from '#core/demould'
 import type { CueAnswer, ProbeFault, TouchCue } from '#core/forecast'
 import type { BurnHazard } from '#core/heat'
 
@@ -84,6 +84,14 @@ export const ANSWER_WORDS: Record<CueAnswer, string> = {
   now: 'Just now',
   already: 'Already so',
   not_yet: 'Not yet',
+}
+
+/** What a setting piece bears. */
+export const GREEN_WORDS: Record<GreenMark, { bears: string; short: string }> = {
+  turned_over: { bears: 'Turned over in its mould', short: 'turn it over' },
+  lifted: { bears: 'Lifted by its body', short: 'lift it' },
+  by_edge: { bears: 'Held by an edge, peeled from undercuts', short: 'by an edge' },
+  drilled: { bears: 'Drilled, hung, trimmed hard', short: 'drill or hang it' },
 }
 
 const PROBE_FAULT_SAYS: Record<ProbeFault, string> = {

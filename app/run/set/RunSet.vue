@@ -1,22 +1,19 @@
 <script setup lang="ts">
 /**
- * While it sets: its clock (slotted in), how sure it is that it may come out, what burns, and in the middle the piece's
- * depth and its curve. Why is said by SetReasons.
+ * While it sets: its clock (slotted in), how sure it is that it may come out, how strong it is, and in the middle the
+ * piece cut through and its curve. What burns is said by SetBurn, why by SetReasons.
  * Usage: <RunSet :facts :pour-id :curve :learning :now-ms><RunClock … /></RunSet>
  */
 import { computed, defineAsyncComponent, ref } from 'vue'
 import { READY_ENOUGH, readyChance, type SetCurve } from '#core/forecast'
-import { burnHazard, contactTimesS, warmEndC } from '#core/heat'
 import { problemOf, type PourOutlook } from '#core/pour'
 import { figure } from '~/parts/show/figures'
 import { fileName } from '~/parts/show/saveFile'
-import { durationText } from '~/parts/show/time'
 import { useUnits } from '~/parts/show/useUnits'
-import { BURN_WORDS, CUE_SEEN } from '~/parts/words/demould'
+import { CUE_SEEN } from '~/parts/words/demould'
 import { useForecasts } from '~/stores/forecasts'
-import { curveAt } from '~/parts/set/setSeries'
 import { useSettingTime } from './useSettingTime'
-import DepthStrip from './DepthStrip.vue'
+import SetSection from './SetSection.vue'
 
 const SetChart = defineAsyncComponent(() => import('~/parts/set/SetChart.vue'))
 
@@ -41,17 +38,6 @@ const floorHolds = computed(() => nowS.value < props.facts.demould.floorS)
 const lookHolds = computed(() => nowS.value < props.facts.demould.looksHoldS)
 const marks = computed(() => props.facts.inHand.marks)
 const traces = computed(() => forecasts.tracesOf(props.pourId, props.facts))
-const surfaceC = computed(() => props.curve && curveAt(props.curve, props.curve.surfaceC, nowS.value))
-/** Shown whatever the forecast says, for the hottest that it may get from here on, by the warm end of that. */
-const burn = computed(() => {
-  const isPast = nowS.value > marks.value.surfacePeakS
-  const likelyC = isPast ? (surfaceC.value ?? 0) : marks.value.surfacePeakC
-  const hottestC = warmEndC(likelyC, problem.value.around.airTempC)
-  const hazard = burnHazard(hottestC)
-  if (hazard === 'none') return ''
-  const { reddensS, burntS } = contactTimesS(hottestC)!
-  return `${BURN_WORDS[hazard]}: its surface ${isPast ? 'is at' : 'gets to'} about ${units.temp(likelyC)}, perhaps ${units.temp(hottestC)}. Skin left on that reddens in ${durationText(Math.max(1, reddensS))} and is burnt in ${durationText(burntS)} (tests on skin, 1947).`
-})
 const cues = computed(() =>
   props.facts.live.flatMap(({ body, occurredAtMs }) =>
     body.type === 'touch' && occurredAtMs > startMs.value
@@ -106,25 +92,25 @@ const contradicting = computed(() => props.facts.learnt?.contradicting ?? [])
         <span class="fill" :style="{ width: `${100 * chance}%` }" />
         <span class="enough" :style="{ left: `${100 * READY_ENOUGH}%` }" />
       </div>
+      <SetStrength v-if="curve && !learning" :facts :curve :now-s="nowS" :at />
       <p v-if="lookHolds" data-testid="held">
         It was not so far when you looked: not out before {{ at(facts.demould.looksHoldS) }}.
       </p>
       <p v-if="floorHolds && chance > 0.5">
         Leave it in until {{ at(facts.demould.floorS) }} all the same: this kind of mould wants it.
       </p>
-      <p v-if="burn" class="burn">{{ burn }}</p>
       <p v-if="contradicting.length > 0" class="burn" data-testid="contradicting">
         {{ contradicting.map((c) => `${CUE_SEEN[c.cue]} at ${figure(c.atS / 60)} min`).join(', ') }}: does not
         fit the rest, and counts for little. Take it back if it was a slip.
       </p>
     </div>
     <div class="pictures later">
-      <DepthStrip
+      <SetSection
         v-if="curve"
         :curve="curve"
         :now-s="nowS"
         :hottest-at="marks.hottestAt"
-        :piece="facts.plan"
+        :plan="facts.plan"
       />
       <SetChart
         v-if="curve"
@@ -146,7 +132,7 @@ const contradicting = computed(() => props.facts.learnt?.contradicting ?? [])
     <WhatIf v-model="asking" :problem="problem" :pace="pace" :plan="facts.plan" />
     <LoggerFile v-model="reading" :pour-id="pourId" :facts="facts" :now-ms="nowMs" />
     <SheetDialog v-model="tabling" title="Its curve as a table">
-      <SetTable v-if="curve" :curve="curve" />
+      <SetTable v-if="curve" :curve="curve" :green="facts.inHand.green" :now-s="nowS" :at />
     </SheetDialog>
   </section>
 </template>

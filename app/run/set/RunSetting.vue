@@ -40,6 +40,7 @@ const question = computed(() => {
     </RunSet>
     <template #aside>
       <RunCautions :run />
+      <SetBurn :facts="run.facts" :curve :now-ms="run.now" />
       <RunDoubts :facts="run.facts" :pour-id="run.id" :now-ms="run.now" />
       <SetReasons :facts="run.facts" :pour-id="run.id" :curve :now-ms="run.now" />
     </template>

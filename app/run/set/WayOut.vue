@@ -15,6 +15,12 @@ const coolMs = computed(() => {
     ? undefined
     : settingStartMs + coolS * 1000
 })
+/** From when on undercuts and thin places may be peeled, ms; undefined where that is past. */
+const peelMs = computed(() => {
+  const { settingStartMs, inHand } = props.facts
+  const ms = (settingStartMs ?? 0) + 1000 * inHand.green.by_edge.high
+  return settingStartMs === undefined || ms < props.nowMs ? undefined : ms
+})
 /** Of the heat that is still in it, when it goes: one of the steps says how to hold it meanwhile. */
 const words = (step: OutStep) =>
   step === 'hold_warm' && coolMs.value !== undefined && coolMs.value > props.nowMs
@@ -50,7 +56,9 @@ const ways = computed(() => {
       </p>
       <p v-if="way.breaksFirst.length > 0">
         Breaks first: <b>{{ way.breaksFirst.map((p) => FRAGILE_WORDS[p]).join(', ') }}</b>. Fresh plaster is
-        soft: it scratches, chips and bruises.
+        soft: it scratches, chips and bruises.<template v-if="peelMs !== undefined">
+          It bears being peeled from <b>{{ momentText(peelMs, nowMs) }}</b> on.</template
+        >
       </p>
       <p v-if="way.usedUp">The mould is used up with it.</p>
     </template>

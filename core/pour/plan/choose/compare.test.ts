@@ -179,7 +179,8 @@ describe('what it will be', () => {
     ['dental3', { strengthFactor: 0.7 }, 'suits'],
     ['dental3', { strengthFactor: 0.5 }, 'below_dental_strength'],
     ['dental3', { expansionPct: 0.22 }, 'grows_too_much'],
-    ['dental4', { expansionPct: 0.15 }, 'suits'],
+    // .15 % in one edition, .18 in the other: what lies between is not judged.
+    ['dental4', { expansionPct: 0.17 }, 'suits'],
     // Type 5 is as strong and grows more: .16 to .30 %.
     ['dental4', { expansionPct: 0.2 }, 'expanding_stone'],
     ['dental4', { expansionPct: 0.35 }, 'grows_too_much'],

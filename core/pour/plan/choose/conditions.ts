@@ -24,7 +24,7 @@ const HEAVY_G = 5000
 /** @param massG of the piece, wet. */
 export function conditionsOf(
   problem: SetProblem,
-  { marks, setting }: SetForecast,
+  { marks, setting }: Omit<SetForecast, 'green'>,
   massG: number,
 ): Condition[] {
   const { around, kind, piece } = problem

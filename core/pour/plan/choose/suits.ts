@@ -61,13 +61,14 @@ function judgeFirm(m: Mix, better: PlasterClassId): Verdict | undefined {
 
 /**
  * ISO 6873, gypsum for dental use: least compressive strength at 1 h, MPa, and linear setting expansion at 2 h, %, by
- * type (from memory, ed. 1998 and 2013). Type 1 takes impressions and may be no stronger than 8.
+ * type (ed. 1998 and 2013, both from memory). Type 1 takes impressions and may be no stronger than 8. Where the editions
+ * differ the wider one judges: type 4 may grow by .15 % in that of 1998 and by .18 in the later.
  */
 export const ISO_6873 = {
   1: { minMPa: 4, maxMPa: 8, minPct: 0, maxPct: 0.15 },
   2: { minMPa: 9, maxMPa: Infinity, minPct: 0, maxPct: 0.3 },
   3: { minMPa: 20, maxMPa: Infinity, minPct: 0, maxPct: 0.2 },
-  4: { minMPa: 35, maxMPa: Infinity, minPct: 0, maxPct: 0.15 },
+  4: { minMPa: 35, maxMPa: Infinity, minPct: 0, maxPct: 0.18 },
   5: { minMPa: 35, maxMPa: Infinity, minPct: 0.16, maxPct: 0.3 },
 } as const
 

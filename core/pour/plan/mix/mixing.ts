@@ -4,12 +4,14 @@ import {
   mixTempC,
   planBatches,
   ratioSigmaLn,
+  airThatStays,
   tappingAdvice,
   vibratedViscosityPaS,
   type BatchLimits,
   type BatchPlan,
   type MixInput,
   type Pace,
+  type AirThatStays,
   type TappingAdvice,
 } from '../../../mix'
 import type { Range } from '../../../provenance'
@@ -136,18 +138,20 @@ export interface Flow {
   /** While it is tapped or vibrated, Pa·s, with the range it is good to. */
   viscosityPaS: Range
   tapping: TappingAdvice
+  air: AirThatStays
 }
 
 /** How the slurry runs, and how long tapping is worth it for this depth. */
 export function flowOf(plan: PourPlan, consistency: number, workS: number, pouredAtS: number): Flow {
   const { properties } = plan.plaster
   const viscosityPaS = vibratedViscosityPaS(properties.classId, effectiveConsistency(consistency, properties))
-  const tapping = tappingAdvice({
+  const slurry = {
     depthMm: depthOf(plan),
     viscosityPaS: viscosityPaS.mid,
     densityKgM3: mixProperties({ ...mixInputOf(plan), consistency }).slurryDensityKgM3,
     workS,
     pouredAtS,
-  })
-  return { viscosityPaS, tapping }
+  }
+  const tapping = tappingAdvice(slurry)
+  return { viscosityPaS, tapping, air: airThatStays(slurry, tapping.tapS) }
 }
