@@ -3,7 +3,7 @@ import type { CauseId, Fault, FinishTask, Recalled, Upkeep } from '../finish'
 import type { TouchCue } from '../forecast'
 import type { AirTactic, Preparation } from '../mould'
 import type { StirManner } from '../setting'
-import type { PourPlan } from './plan/plan'
+import type { PlanPlaster } from './plan/plaster'
 
 export const DEMOULD_OUTCOMES = ['whole', 'damaged', 'broken'] as const
 export type DemouldOutcome = (typeof DEMOULD_OUTCOMES)[number]
@@ -92,7 +92,7 @@ export type EventBody =
   /** The masses that the scale told are not to be trusted, it turned out: the ratio is as good as by eye. */
   | { type: 'scale_doubted' }
   /** It was made of this plaster, not of the plan's, it turned out; the last one counts. */
-  | { type: 'plaster_was'; plaster: PourPlan['plaster'] }
+  | { type: 'plaster_was'; plaster: PlanPlaster }
   /** What a thermometer in it was really doing, asked for where it was doubted; the last answer of each counts. */
   | { type: 'thermometer_told'; device: string; channel: TempChannel; is: ThermometerTold }
   /** From here on it is measured by volume: masses are what the volumes should weigh. */

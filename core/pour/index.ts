@@ -8,17 +8,8 @@ export {
   preparationsOf,
   soakTimeS,
 } from './plan/plan'
-export type {
-  AddingWay,
-  DescribedMould,
-  PlanBag,
-  PlanLearnt,
-  PlanMember,
-  PlasterOrigins,
-  PourPlan,
-  Sun,
-  WaterTaps,
-} from './plan/plan'
+export type { AddingWay, DescribedMould, PlanLearnt, PlanMember, PourPlan, Sun, WaterTaps } from './plan/plan'
+export type { PlanBag, PlanPlaster, PlasterOrigins } from './plan/plaster'
 export { bowlFills } from './plan/mix/bowlFill'
 export type { BowlFill } from './plan/mix/bowlFill'
 export { dryUsesOf, isForKiln, silicaRatioOf } from './plan/mix/uses'

@@ -14,7 +14,11 @@ const units = useUnits()
 const flow = computed(() => props.facts.inHand.flow)
 const helps = computed(() => flow.value.tapping.tapS > 0)
 const depthMm = computed(() => depthOf(props.facts.plan))
-const held = computed(() => flow.value.air.heldBelowMm.mid)
+/** An order of magnitude: to the millimetre, but for the smallest. */
+const held = computed(() => {
+  const { mid } = flow.value.air.heldBelowMm
+  return mid < 2.5 ? mid : Math.round(mid)
+})
 /** Where tapping brings up no more than would rise anyway, it only hurries that. */
 const tappedFrom = computed(() => Math.min(held.value, flow.value.air.tappedFromMm))
 /** How far the middle one has come, 0–1. */
@@ -27,7 +31,7 @@ const risen = computed(() => {
 const TOP = 12
 const BOTTOM = 106
 const rows = computed(() => [
-  { id: 'rises', radius: 11, y: TOP, says: `Over about ${units.size(held.value)}: rises by itself` },
+  { id: 'rises', radius: 11, y: TOP + 7, says: `Over about ${units.size(held.value)}: rises by itself` },
   {
     id: 'tapped',
     radius: 6,

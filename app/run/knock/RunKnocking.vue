@@ -73,16 +73,16 @@ const issues = computed(() =>
       </div>
     </div>
     <RunBeat v-if="run.step === 'tap'" class="later" />
-    <RunAir
-      v-if="run.step === 'tap' || run.step === 'vibrate'"
-      class="later"
-      :facts="run.facts"
-      :now-ms="run.now"
-    />
     <p v-for="issue in issues" :key="issue.code" class="issue">{{ issueWords(issue, units) }}</p>
     <template #aside>
       <RunCautions :run />
       <RunHeed :plan="run.record.plan" :stage="run.view.stage" class="later" />
+      <RunAir
+        v-if="run.step === 'tap' || run.step === 'vibrate'"
+        class="later"
+        :facts="run.facts"
+        :now-ms="run.now"
+      />
     </template>
     <template #dock>
       <RunTools :run :fixable="run.step !== 'prepare'" @fix="fixing = true" />

@@ -16,11 +16,11 @@ import {
   type Purpose,
   type SpillMould,
 } from '../../mould'
-import type { Addition, PlasterProperties, WaterKind } from '../../plaster'
+import type { WaterKind } from '../../plaster'
 import { weakestProvenance, type Provenance } from '../../provenance'
 import type { BatchLimits, LearntShare, RatioMethod, Scoop, SiftStage } from '../../mix'
 import type { StirManner } from '../../setting'
-import type { BagKeeping } from '../../stock'
+import type { PlanPlaster } from './plaster'
 import type { FillingWay, KnownStep, ScriptEdits } from './steps'
 
 /** One mould of the plan as it was described when the plan was made; a set has several. */
@@ -49,28 +49,6 @@ export const SUNS = Object.keys(SUN_W_M2) as [Sun, ...Sun[]]
 /** How the powder meets the water. */
 export const ADDING_WAYS = ['sifted', 'tipped_in', 'kneaded'] as const
 export type AddingWay = (typeof ADDING_WAYS)[number]
-
-/** The bag the plaster comes out of, as it was when the plan was made. */
-export interface PlanBag {
-  bagId: string
-  name: string
-  boughtG: number
-  /** In the workshop's own currency; null where nobody noted it. */
-  price: number | null
-  /** How it was kept, and for how long it had been open, days. */
-  keeping?: BagKeeping
-  openDays?: number
-  /** What it was known to take against its card, worked into the plaster's setting time; 1 where nothing was known. */
-  setFactor?: number
-}
-
-/** Where the plaster's values came from, for those a caster asks about. */
-export interface PlasterOrigins {
-  consistency: Provenance
-  setTime: Provenance
-  expansion: Provenance
-  strength: Provenance
-}
 
 /** How hot this bag gets, how whoever sifts sifts, and what the bowl gives, against the models. */
 export interface PlanLearnt {
@@ -107,17 +85,7 @@ export interface PourPlan {
   }
   /** Small moulds kept ready for what is left over. */
   spill?: SpillMould[]
-  plaster: {
-    name: string
-    /** Its card; plans from before it was kept, and those made from a class alone, have none. */
-    plasterId?: string
-    /** As the mix feels it: the card's values with bag and additions worked in. */
-    properties: PlasterProperties
-    /** What goes in besides plaster and water. */
-    additions?: Addition[]
-    bag?: PlanBag
-    origins?: PlasterOrigins
-  }
+  plaster: PlanPlaster
   consistency: number
   ratioMethod: RatioMethod
   /** With what it is scooped, where the ratio is met by volume. */
