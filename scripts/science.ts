@@ -1,9 +1,11 @@
 import { diceOf } from '../devices/dice'
 import { learnPace, readyChance, runAtPace, type CueSeen, type TouchCue } from '../core/forecast'
 import { seriesAt } from '../core/heat'
+import { brokenDirections } from '../tests/support/directions'
 import { EVIDENCE, oddBuckets, type Evidence } from '../tests/support/oddBuckets'
 import { oddDrying } from '../tests/support/oddDrying'
 import { problemOf } from '../tests/support/setProblems'
+import { casesShares, judgedCases } from '../tests/support/writtenCases'
 
 /**
  * What the forecasts are worth where the plaster, the thermometer or the eye is not like the models, printed with what was
@@ -135,6 +137,26 @@ for (const weighings of [0, 1, 2, 4, 6]) {
       most: 2,
     })
 }
+
+for (const { direction, broken } of brokenDirections(POURS, SEED))
+  lines.push({ what: `broken in ${POURS} draws: ${direction}`, measured: broken, unit: '', most: 0 })
+
+const cases = casesShares(judgedCases())
+lines.push(
+  { what: 'written cases: the cause named first', measured: 100 * cases.first, unit: '%', least: 85 },
+  {
+    what: 'written cases: the causes among the first three',
+    measured: 100 * cases.amongThree,
+    unit: '%',
+    least: 97,
+  },
+  {
+    what: 'written cases: clean ones called clean, and no other',
+    measured: 100 * cases.clean,
+    unit: '%',
+    least: 100,
+  },
+)
 
 const misses = lines.filter(
   (l) => !(l.measured >= (l.least ?? -Infinity) && l.measured <= (l.most ?? Infinity)),

@@ -20,7 +20,7 @@ import { checkAdditions, type AdditionIssueCode } from '../../../plaster'
 import type { Range } from '../../../provenance'
 import type { SettingForecast } from '../../../setting'
 import { costOf, type Cost } from '../../../stock'
-import { HOTTEST_DRYING_AIR_C, mixTempOf, refusalsOf, type RefusalCode } from '../limits'
+import { HOTTEST_DRYING_AIR_C, airsOf, mixTempOf, refusalsOf, type RefusalCode } from '../limits'
 import { pieceDrying, plannedSpot } from '../../drying'
 import { plannedBowls } from '../kept'
 import {
@@ -124,7 +124,7 @@ function planWarnings(plan: PourPlan): Issue<PlanIssueCode>[] {
   const { thicknessMm } = plan.mould
   if (mixC > TESTED_MIX_C.high) warn('mix_too_warm', 'waterTempC', mixC, TESTED_MIX_C.high, '°C')
   if (mixC < TESTED_MIX_C.low) warn('mix_too_cold', 'waterTempC', mixC, TESTED_MIX_C.low, '°C')
-  const driesAtC = plannedSpot(plan).air.tempC
+  const driesAtC = Math.max(...airsOf(plannedSpot(plan)).map((air) => air.tempC))
   if (driesAtC > WARMEST_SURFACE_C)
     warn('air_too_hot', plan.dryingPlace ? 'dryingPlace' : 'air.tempC', driesAtC, HOTTEST_DRYING_AIR_C, '°C')
   if (thicknessMm < 5) warn('piece_too_thin', 'mould.thicknessMm', thicknessMm, 5, 'mm')
