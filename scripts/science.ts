@@ -166,7 +166,7 @@ const asked = ({ least, most }: Line) =>
 for (const line of lines) {
   const measured = `${line.measured.toFixed(Math.abs(line.measured) < 10 ? 2 : 0)} ${line.unit}`
   process.stdout.write(
-    `${misses.includes(line) ? 'MISSED ' : '       '}${line.what.padEnd(74)} ${measured.padStart(9)}   asked: ${asked(line)}\n`,
+    `${misses.includes(line) ? 'MISSED ' : '       '}${line.what.padEnd(116)} ${measured.padStart(9)}   asked: ${asked(line)}\n`,
   )
 }
 process.exitCode = misses.length > 0 ? 1 : 0

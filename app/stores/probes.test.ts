@@ -1,7 +1,7 @@
 import { createPinia, setActivePinia } from 'pinia'
 import { beforeEach, expect, it, vi } from 'vitest'
 import { nextTick, reactive } from 'vue'
-import { keepPlan } from '#core/pour'
+import { keepPlan, type ProbeTrace } from '#core/pour'
 import { fold, testPlan, wholeRun } from '../../tests/unit/plans'
 import { callApi, type ApiResult } from './api'
 import { useDevices } from './devices'
@@ -44,9 +44,11 @@ const reading = (atMs: number, value: number, more: object = {}) => ({
   ...more,
 })
 const lastTraces = () =>
-  (forecasts.setProbes.mock.lastCall?.[1] as { key: string; batch: number; readings: object[] }[]).map(
-    ({ key, batch, readings }) => [key, batch, readings.length],
-  )
+  (forecasts.setProbes.mock.lastCall?.[1] as ProbeTrace[]).map(({ device, channel, batch, readings }) => [
+    `${device} ${channel}`,
+    batch,
+    readings.length,
+  ])
 /** What was asked so far, once as much was, and its answers are in. */
 const asked = (times: number) =>
   vi.waitFor(() => {

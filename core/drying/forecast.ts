@@ -149,6 +149,16 @@ export function massAtG({ shapes }: DryingForecast, timeS: number): Range {
   )
 }
 
+/** Share of its free water left at a time, with its 80 % range by pace and shape. @param timeS since it started to dry. */
+export function leftAt({ shapes }: DryingForecast, timeS: number): Range {
+  return rangeOver(
+    shapes,
+    ({ course }) =>
+      (speed) =>
+        leftOfCourse(course, speed, timeS),
+  )
+}
+
 /** How well the mix tells the dry mass and the water of the piece. */
 export const PRIOR_DRY_SPREAD = 0.02
 export const PRIOR_WATER_SPREAD = 0.04
@@ -203,7 +213,7 @@ interface GridPoint extends Omit<Posterior, 'sigma' | 'drySdG' | 'lnEvidence'> {
   dryVarG2: number
 }
 
-const leftAt = ({ course }: Model, lnSpeed: number, timeS: number) =>
+const leftOf = ({ course }: Model, lnSpeed: number, timeS: number) =>
   leftOfCourse(course, Math.exp(lnSpeed), timeS)
 
 const varianceOf = ({ scaleSdG, waterG }: Model, left: number) =>
@@ -227,9 +237,9 @@ function evaluate(model: Model, weight: readonly number[], lnSpeed: number): Gri
   let [a, b, c] = [priorDry, 0, priorWater]
   let [u, v, quadratic] = [0, 0, 0]
   let logWeight = -0.5 * (lnSpeed / model.course.sigmaLn) ** 2
-  for (const { timeS, clammy } of model.felt) logWeight += lnChanceFelt(leftAt(model, lnSpeed, timeS), clammy)
+  for (const { timeS, clammy } of model.felt) logWeight += lnChanceFelt(leftOf(model, lnSpeed, timeS), clammy)
   for (const [i, { timeS, massG }] of weighings.entries()) {
-    const f = leftAt(model, lnSpeed, timeS)
+    const f = leftOf(model, lnSpeed, timeS)
     const precision = weight[i]! / varianceOf(model, f)
     const off = massG - dryG - waterG * f
     a += precision
@@ -286,7 +296,7 @@ function posterior(model: Model, weight: readonly number[]): Posterior {
 
 function zOf(model: Model, found: Posterior): number[] {
   return model.weighings.map(({ timeS, massG }) => {
-    const f = leftAt(model, found.lnSpeed, timeS)
+    const f = leftOf(model, found.lnSpeed, timeS)
     return (massG - found.dryG - found.waterG * f) / Math.sqrt(varianceOf(model, f))
   })
 }

@@ -11,7 +11,7 @@ export { UNKNOWN_PLACE, dryingCourse, leftOfCourse, timeOfCourse } from './cours
 export type { DryingCourse, DryingPace, DryingStretch } from './course'
 export { EXPOSURES, dryingCurve, dryingDepths, dryingTimeS, fractionLeftAt } from './curve'
 export type { DryingCurve, DryingInput, Exposure } from './curve'
-export { DOUBTFUL_Z, forecastDrying, massAtG, timeToFractionS } from './forecast'
+export { DOUBTFUL_Z, forecastDrying, leftAt, massAtG, timeToFractionS } from './forecast'
 export type { DryingForecast, FeltDry, Weighing } from './forecast'
 export { nextWeighing } from './nextWeighing'
 export type { NextWeighing } from './nextWeighing'

@@ -11,7 +11,7 @@ export {
   waterFractionOfMould,
 } from './consistency'
 export type { ConsistencyIssueCode } from './consistency'
-export { WET_STRENGTH_RATIO, compressiveStrengthMPa } from './strength'
+export { WET_STRENGTH_RATIO, compressiveStrengthMPa, strengthOnTheWayMPa } from './strength'
 export {
   MAX_WATER_TEMP_C,
   SLURRY_TEMP_C,

@@ -7,6 +7,7 @@ import {
   checkConsistency,
   chemicalMinimumConsistency,
   compressiveStrengthMPa,
+  strengthOnTheWayMPa,
   consistencyFromPartsByVolume,
   mixProperties,
   mixTempC,
@@ -128,6 +129,14 @@ describe('strength', () => {
     const { strengthFactor } = plasterProperties(id)
     const wet = compressiveStrengthMPa(mixOf(id, consistency, 0.01).porosity, strengthFactor).wetOneHour
     expect(wet.mid).toBeGreaterThanOrEqual(minimumMPa)
+  })
+  it('drying brings it back at the very end: by a twentieth of water left less than a fifth of the way', () => {
+    const whole = compressiveStrengthMPa(mixOf('pop', 65).porosity, 0.95)
+    const at = (x: number) => strengthOnTheWayMPa(whole, x).mid
+    expect(at(0)).toBeCloseTo(whole.dry.mid, 9)
+    expect(at(0.5) / whole.wetOneHour.mid).toBeCloseTo(1, 5)
+    // exp(−.05/.03) = .19, by hand.
+    expect((at(0.05) - whole.wetOneHour.mid) / (whole.dry.mid - whole.wetOneHour.mid)).toBeCloseTo(0.189, 3)
   })
   it('moulding plaster passes ASTM C59: at least 12.4 MPa dry (from memory)', () => {
     expect(compressiveStrengthMPa(mixOf('pop', 65).porosity, 0.95).dry.mid).toBeGreaterThan(12.4)

@@ -8,12 +8,9 @@ import { DRY_TARGET_WORDS } from '~/parts/words/pour'
 
 const props = defineProps<{ dates: readonly DryDate[]; nowMs: number }>()
 
-/** Beyond a year no figure is meant. */
-const YEAR_MS = 365 * MS_PER.day
 /** To the minute while it is near, then to the day. */
 function when(atMs: number, near: boolean): string {
   if (atMs <= props.nowMs) return 'by now'
-  if (atMs - props.nowMs > YEAR_MS) return 'in more than a year'
   return near ? momentText(atMs, props.nowMs) : dayText(atMs, props.nowMs)
 }
 const rows = computed(() =>

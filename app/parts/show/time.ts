@@ -97,5 +97,6 @@ export function isoDayText(day: string): string {
 }
 
 export function dayText(atMs: number, nowMs: number): string {
+  if (atMs - nowMs > YEAR) return `in ${LONG}`
   return written(atMs, isSameYear(atMs, nowMs) ? DAY_OF_YEAR : DAY_IN_FULL)
 }

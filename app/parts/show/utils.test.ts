@@ -134,10 +134,14 @@ it('draws nine rings that touch neither each other nor the edge', () => {
 })
 
 it('says how far a drying piece is, and never a time that has gone by', () => {
-  const drying = fold(testPlan(), wholeRun().slice(0, 12)).drying!
-  const at = (days: number) => dryingLeft(drying, drying.startMs + days * 86_400_000)
+  const facts = fold(testPlan(), wholeRun().slice(0, 12))
+  const drying = facts.drying!
+  const at = (days: number) => dryingLeft(drying, facts, drying.startMs + days * 86_400_000)
   expect(at(1)).toMatchObject({ dry: false, weighingsUsed: 2 })
   expect(at(1).text).toMatch(/^[\d.]+(–| days – | h – )[\d.]+ days$/)
   expect(at(1).expectedG).toBeGreaterThan(at(3).expectedG)
   expect(at(60)).toMatchObject({ dry: true, text: '0 s' })
+  // Wet it has .45 of its dry strength, and most of the rest comes at the very end.
+  expect(at(0).strength).toBeCloseTo(0.45, 2)
+  expect(at(60).strength).toBeGreaterThan(0.95)
 })

@@ -4,6 +4,7 @@ import { computed } from 'vue'
 import type { PourOutlook } from '#core/pour'
 import { dryingLeft } from '~/parts/pour/dryingLeft'
 import { counted } from '~/parts/show/counted'
+import { percent } from '~/parts/show/figures'
 import { momentText } from '~/parts/show/time'
 import { useUnits } from '~/parts/show/useUnits'
 import { whichPieces } from '~/parts/words/pieces'
@@ -28,7 +29,7 @@ const ofPieces = computed(() => {
   const which = whichPieces(props.facts.drying!.forecast.pieces, props.facts.pieces.length)
   return which && `, ${which}`
 })
-const left = computed(() => dryingLeft(props.facts.drying!, props.nowMs))
+const left = computed(() => dryingLeft(props.facts.drying!, props.facts, props.nowMs))
 </script>
 
 <template>
@@ -39,6 +40,9 @@ const left = computed(() => dryingLeft(props.facts.drying!, props.nowMs))
           ? `Dry enough by now to ${DRY_TARGET_WORDS[facts.plan.dryTarget]}`
           : `${left.text} to go, to ${DRY_TARGET_WORDS[facts.plan.dryTarget]}`
       }}
+    </p>
+    <p data-testid="dry-strength">
+      About <b>{{ percent(left.strength) }}</b> as strong as it will be dry.
     </p>
     <p class="later">
       Expected today: {{ units.mass(left.expectedG) }}{{ ofPieces }}.
