@@ -41,7 +41,7 @@ const left = computed(() => dryingLeft(props.facts.drying!, props.facts, props.n
           : `${left.text} to go, to ${DRY_TARGET_WORDS[facts.plan.dryTarget]}`
       }}
     </p>
-    <p data-testid="dry-strength">
+    <p class="later" data-testid="dry-strength">
       About <b>{{ percent(left.strength) }}</b> as strong as it will be dry.
     </p>
     <p class="later">
