@@ -1,6 +1,7 @@
 import { targetFractionLeft, type FeltDry, type Weighing } from '../drying'
 import type { Issue } from '../errors'
 import {
+  checkConsistency,
   mixProperties,
   weighOutForVolume,
   weighOutFromMasses,
@@ -14,7 +15,6 @@ import { batchOf, bindsPlan, liveEvents, type PourEvent } from './events'
 import { allOutMs, foldPieces, verdictOf, type PieceFacts, type PieceVerdict } from './pieces'
 import { dryingLegs, type DryingLeg } from './drying'
 import { keptTotal, type KeptPlan } from './plan/kept'
-import { refusalsOf } from './plan/limits'
 import { givesMl, mixInputOf } from './plan/mix/mixing'
 import type { PourPlan } from './plan/plan'
 import {
@@ -223,9 +223,11 @@ function bowlOfEvent(event: PourEvent, startsMs: readonly (number | undefined)[]
 function ofRealPlaster(plan: KeptPlan, live: readonly PourEvent[]): KeptPlan {
   const found = live.findLast((e) => e.body.type === 'plaster_was')?.body
   if (found?.type !== 'plaster_was') return plan
-  const real = { ...plan, plaster: found.plaster }
-  // What no plan could be made of has no forecast.
-  return refusalsOf(real).length === 0 ? real : plan
+  // What this water could not have hardened, it was not.
+  const impossible = checkConsistency(plan.consistency, found.plaster.properties).some(
+    (i) => i.severity === 'error',
+  )
+  return impossible ? plan : { ...plan, plaster: found.plaster }
 }
 
 /**

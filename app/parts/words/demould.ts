@@ -120,14 +120,6 @@ export const PROBE_CURES: Record<ProbeFault, readonly ThermometerTold[]> = {
   elsewhere: ['elsewhere', 'in_air', 'off', 'right'],
 }
 
-export const TOLD_WORDS: Record<ThermometerTold, { press: string; said: string }> = {
-  fahrenheit: { press: 'Read it as °F', said: 'reads °F' },
-  in_air: { press: 'It is in the air', said: 'hung in the air until then' },
-  elsewhere: { press: 'It is in another', said: 'sat in another until then' },
-  off: { press: 'Switch it off', said: 'switched off' },
-  right: { press: 'It is right', said: 'is right' },
-}
-
 export const BURN_WORDS: Record<Exclude<BurnHazard, 'none'>, string> = {
   do_not_hold: 'Do not hold it',
   burns_in_minutes: 'It burns in minutes',

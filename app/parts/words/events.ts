@@ -1,7 +1,7 @@
 import { batchOf, type EventBody } from '#core/pour'
 import { plain } from '~/parts/show/figures'
 import { RECALLED_WORDS } from './asks'
-import { TOLD_WORDS } from './demould'
+import { TOLD_WORDS } from './told'
 import { CAUSE_WORDS } from './causes'
 import { faultText } from './faults'
 import { TASK_WORDS } from './finish'

@@ -13,7 +13,8 @@ import {
   type ThermometerTold,
 } from '#core/pour'
 import { celsiusFromFahrenheit } from '#core/units'
-import { PROBE_CURES, TOLD_WORDS, probeFaultWords } from '~/parts/words/demould'
+import { PROBE_CURES, probeFaultWords } from '~/parts/words/demould'
+import { TOLD_WORDS } from '~/parts/words/told'
 import { useBench } from '~/stores/bench'
 import { usePours } from '~/stores/pours'
 import { useWorkshop } from '~/stores/workshop'
