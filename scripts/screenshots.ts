@@ -84,7 +84,7 @@ for (const [name, path, viewport] of VIEWS.filter(([n]) => !only || n.startsWith
   if (name === 'plasters') await page.getByText('How fast it sets: the pours').first().click()
   if (name === 'pour-set') {
     // Its curve is drawn, and what its thermometer says is learnt from.
-    await page.locator('canvas').waitFor()
+    await page.locator('canvas').last().waitFor()
     await page.getByText('By the thermometer:').waitFor()
   }
   if (name === 'mould-edit') {
