@@ -41,7 +41,7 @@ const drying = computed(() => facts.value?.drying && dryingLeft(facts.value.dryi
         :failed="view.status === 'failed'"
       />
       <div class="title">
-        <p class="soft">{{ record.plan.mould.name }} · {{ record.plan.plaster.name }}</p>
+        <p class="soft">{{ record.plan.mould.name }} · {{ facts.plan.plaster.name }}</p>
         <h1>{{ record.plan.piece }}</h1>
         <p v-if="facts.verdict" class="verdict">
           <b>{{ verdictText(facts.pieces) }}.</b> {{ facts.verdict.reason }}

@@ -56,8 +56,8 @@ const made = computed(() => {
           <h1>{{ record.plan.piece }}</h1>
           <p>{{ made }}</p>
           <p>
-            {{ record.plan.mould.name }} · {{ record.plan.plaster.name
-            }}<template v-if="record.plan.plaster.bag"> · {{ record.plan.plaster.bag.name }}</template>
+            {{ record.plan.mould.name }} · {{ facts.plan.plaster.name
+            }}<template v-if="facts.plan.plaster.bag"> · {{ facts.plan.plaster.bag.name }}</template>
           </p>
           <p v-if="facts.verdict">
             <b>{{ verdictText(facts.pieces) }}.</b> {{ facts.verdict.reason }}

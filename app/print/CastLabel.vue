@@ -58,7 +58,7 @@ const notes = computed(
             <b>{{ poured }}</b><template v-if="who"> · {{ who }}</template> ·
             {{ workshop.settings.workshopName }}
           </p>
-          <p>{{ record.plan.plaster.name }}, {{ Math.round(record.plan.consistency) }} to 100</p>
+          <p>{{ (facts ?? record).plan.plaster.name }}, {{ Math.round(record.plan.consistency) }} to 100</p>
           <p>{{ label.mould }}</p>
           <p v-if="label.verdict">
             {{ VERDICT_WORDS[label.verdict.verdict]

@@ -159,3 +159,20 @@ it('a slab that was used until it is wet wants to dry, and only once it is calle
   expect(summarisePour(slab, [...end.slice(0, -1), ...used], 1).upkeep).toBeUndefined()
   expect(summarisePour(plan, [...end, ...used], 1).upkeep).toBeUndefined()
 })
+
+it('what it was really made of left that bag, and teaches that one; taken back, it is the plan’s again', () => {
+  const other = '0b000000-0000-4000-8000-000000000002'
+  const bag = { bagId: other, name: 'By the door', boughtG: 10_000, price: 20 }
+  const weighed = at(3, { type: 'weighed', what: 'powder', massG: 1000 })
+  const was = at(60, { type: 'plaster_was', plaster: { ...testPlan('gc').plaster, name: 'Cement', bag } })
+  const found = sum(weighed, was)
+  expect(found).toMatchObject({
+    plaster: 'Cement',
+    plasterId: undefined,
+    draws: [{ bagId: other, massG: 1000 }],
+  })
+  expect(found.tags).toContain(`bag:${other}`)
+  expect(found.tags).not.toContain(`bag:${BAG}`)
+  expect(found.cost).toBeCloseTo(2, 9)
+  expect(sum(weighed, was, at(61, { type: 'void', targetId: was.id })).draws).toMatchObject([{ bagId: BAG }])
+})

@@ -172,8 +172,14 @@ function wantedUpkeep(facts: PourFacts): PourSummary['upkeep'] {
 }
 
 /** Sums a pour up from its plan and events; like the fold, whatever the order and number of arrivals, and the hour. */
-export function summarisePour(plan: KeptPlan, events: readonly PourEvent[], revision: number): PourSummary {
-  const facts = foldPour(plan, events, revision)
+export function summarisePour(
+  planned: KeptPlan,
+  events: readonly PourEvent[],
+  revision: number,
+): PourSummary {
+  const facts = foldPour(planned, events, revision)
+  // With the plaster that it was really made of.
+  const { plan } = facts
   const { stage, rings } = stageReached(facts)
   const live = liveEvents(events)
   const draws = drawsOf(plan, live)

@@ -215,6 +215,10 @@ export function signsOf(facts: PourOutlook): SignReadings {
   return Object.assign({}, ...recalled, recordedSigns(facts)) as SignReadings
 }
 
+/** Whether a film or soap belongs between this mould and the cast. */
+const takesFilm = (plan: PourPlan) =>
+  preparationsOf(plan).some((p) => p === 'release_film' || p === 'soap_coats')
+
 /** What was recorded while it happened. */
 function recordedSigns(facts: PourOutlook): SignReadings {
   const { plan, batches, actual, learnt, doneAtMs, settingInput, drying } = facts
@@ -230,13 +234,11 @@ function recordedSigns(facts: PourOutlook): SignReadings {
   const members = plan.mould.members ?? []
   const pace =
     learnt && learnt.pace.sigmaLn < 0.9 * learnt.prior.sigmaLn ? Math.exp(learnt.pace.meanLn) : undefined
-  const prepared = preparationsOf(plan)
   const inGel = plan.mould.kind === 'alginate' ? spanS(filledMs(doneAtMs), outMs) : undefined
   const inGround = plan.mould.kind === 'ground'
   const added = (id: AdditionId) => plan.plaster.additions?.find((a) => a.id === id)?.pct ?? 0
   const cautions = checkAdditions(plan.plaster.additions ?? [], plan.water)
   const groundC = plan.mouldTempC ?? plan.air.tempC
-  const takesFilm = prepared.includes('release_film') || prepared.includes('soap_coats')
   const found: Record<RecordedSign, SignReading | undefined> = {
     ratio_over: ratio,
     ratio_under: ratio,
@@ -276,8 +278,8 @@ function recordedSigns(facts: PourOutlook): SignReadings {
     weakening_added: yes(cautions.some((c) => WEAKENS.has(c.code))),
     release_undone: yes(leftUndone(facts, ['seal_pores', 'soap_coats', 'release_film'])),
     gripped: yes(grippedOf(facts)),
-    film_used: members.length > 0 ? yes(takesFilm) : undefined,
-    film_taken: members.length > 0 ? yes(takesFilm) : undefined,
+    film_used: members.length > 0 ? yes(takesFilm(plan)) : undefined,
+    film_taken: members.length > 0 ? yes(takesFilm(plan)) : undefined,
     undercut_rigid: members.length > 0 ? yes(members.some(cannotComeOut)) : undefined,
     thinnest: thinnestOf(plan.mould),
     wall_spread: wallSpread(plan),
@@ -339,8 +341,8 @@ const ASK_FITS: { [A in AskId]?: (facts: PourOutlook) => boolean } = {
   ground: ({ plan }) => plan.mould.kind === 'ground',
   mould_dry: ({ plan }) => plan.mould.kind !== 'ground',
   mould_whole: ({ plan }) => plan.mould.kind !== 'ground',
-  sealed: ({ plan }) => (plan.mould.members ?? []).some((m) => COLOURING.has(m.facts.material)),
-  release: ({ plan }) => plan.mould.kind !== 'ground' && plan.mould.kind !== 'alginate',
+  sealed: ({ plan }) => preparationsOf(plan).includes('seal_pores'),
+  release: ({ plan }) => plan.mould.members === undefined || takesFilm(plan),
   bowl: ({ plan }) => plan.leftoverOf === undefined,
 }
 
