@@ -91,9 +91,12 @@ test('every school from the mould to the setting piece by scale, button and ther
         .toBe(200)
     }
     const press = () => button.act({ do: 'press' })
+    let bowlG = 236
     async function weigh(massG: number) {
       scale.act({ do: 'clear' })
-      scale.act({ do: 'add', massG: 236 })
+      // Another bowl than the last: it stands at nothing once it was zeroed with this one, and not before.
+      bowlG = bowlG === 236 ? 251 : 236
+      scale.act({ do: 'add', massG: bowlG })
       await expect(gauge(page)).toContainText('stand the bowl on it, then zero')
       press()
       await expect(gauge(page)).toHaveText('Nothing in it yet')
