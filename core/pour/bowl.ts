@@ -40,6 +40,8 @@ export interface BatchFacts {
   /** Mid-sprinkle, when this bowl's clock starts, ms; undefined while it is dry. */
   settingStartMs: number | undefined
   settingInput: SettingInput
+  /** When the temperature was read that it goes by, ms; undefined where that is reckoned. */
+  mixReadMs: number | undefined
   /** When it was in the mould, s since mid-sprinkle; as it follows from the record or, until then, from the plan. */
   pouredAtS: number
 }
@@ -172,12 +174,12 @@ function weighingIssues(plan: PourPlan, actual: WeighOut | undefined): Issue<Pou
  * ended. Later readings are of the piece, and move no start. What no plan could have is no temperature of its mix either.
  * @param untilS end of the working time by what is known without it, s since mid-sprinkle.
  */
-function slurryTempC(
+function slurryRead(
   events: readonly PourEvent[],
   settingStartMs: number | undefined,
   metWaterMs: number | undefined,
   untilS: number,
-): number | undefined {
+): { tempC: number; atMs: number } | undefined {
   if (settingStartMs === undefined) return undefined
   const fromMs = Math.min(settingStartMs, metWaterMs ?? settingStartMs)
   const untilMs = settingStartMs + untilS * 1000
@@ -190,7 +192,9 @@ function slurryTempC(
       occurredAtMs >= fromMs &&
       occurredAtMs < untilMs,
   )
-  return found?.body.type === 'temperature' ? found.body.tempC : undefined
+  return found?.body.type === 'temperature'
+    ? { tempC: found.body.tempC, atMs: found.occurredAtMs }
+    : undefined
 }
 
 /** When stirring began, ms: at the end of the soak, or where there is none, once the powder was in. */
@@ -251,8 +255,8 @@ export function foldBowl(
       : ratioSigmaLn(RATIO_BY[measured](plan)),
   }
   const untilS = workingTimeS(reckoned).mid
-  const measuredC = slurryTempC(events, settingStartMs, doneAtMs.start_sift, untilS)
-  const settingInput = measuredC === undefined ? reckoned : { ...reckoned, mixTempC: measuredC }
+  const mixRead = slurryRead(events, settingStartMs, doneAtMs.start_sift, untilS)
+  const settingInput = mixRead === undefined ? reckoned : { ...reckoned, mixTempC: mixRead.tempC }
   const pouredMs = filledMs(doneAtMs)
   return {
     planned,
@@ -264,6 +268,7 @@ export function foldBowl(
     siftS,
     settingStartMs,
     settingInput,
+    mixReadMs: mixRead?.atMs,
     pouredAtS:
       pouredMs !== undefined && settingStartMs !== undefined
         ? Math.max(0, (pouredMs - settingStartMs) / 1000)

@@ -93,6 +93,7 @@ function readingsKept({ live, settingStartMs }: PourFacts, of: 'core' | 'surface
   const place = of === 'core' ? 'slurry' : 'surface'
   return {
     of,
+    knownBy: place,
     readings: live.flatMap(({ body, occurredAtMs }) =>
       settingStartMs !== undefined && body.type === 'temperature' && body.place === place
         ? [{ timeS: (occurredAtMs - settingStartMs) / 1000, tempC: body.tempC }]
@@ -136,7 +137,7 @@ export function tracesThatCount(facts: Pick<PourFacts, 'live'>, traces: readonly
   })
 }
 
-/** What was read of the bowl in hand; a thermometer's is known by its device and channel, what was typed by nothing. */
+/** What was read of the bowl in hand; a thermometer's is known by its device and channel, what was typed by its place. */
 function seriesOf(facts: PourFacts, traces: readonly ProbeTrace[]): ProbeSeries[] {
   const startMs = facts.settingStartMs
   if (startMs === undefined) return []

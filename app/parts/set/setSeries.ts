@@ -38,6 +38,12 @@ export function setSeries(curve: SetCurve, traces: readonly ProbeTrace[], startM
   }
 }
 
+/** The step of a curve that holds at a time; beyond its end the last. */
+export function rowAt({ timeS }: Pick<SetCurve, 'timeS'>, atS: number): number {
+  const i = timeS.findIndex((t) => t >= atS)
+  return i < 0 ? timeS.length - 1 : i
+}
+
 /** The value of a curve at a time, straight between its points; undefined before its first. */
 export function curveAt(curve: SetCurve, of: readonly number[], atS: number): number | undefined {
   return atS < curve.timeS[0]! ? undefined : seriesAt(curve.timeS, of, atS)

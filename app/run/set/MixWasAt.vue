@@ -13,14 +13,10 @@ const tempC = ref<number>()
 const problem = ref('')
 
 function keep() {
-  const { settingStartMs, live, batch } = props.facts
+  const { settingStartMs, batch, inHand } = props.facts
   if (tempC.value === undefined || problem.value || settingStartMs === undefined) return
-  // While it was a slurry, and after whatever was read of it then: the last one counts.
-  const untilMs = settingStartMs + props.facts.setting.timeS.work_end.mid * 1000
-  const read = live.filter(
-    (e) => e.body.type === 'temperature' && e.body.place === 'slurry' && e.occurredAtMs < untilMs,
-  )
-  const atMs = Math.max(settingStartMs, ...read.map((e) => e.occurredAtMs + 1))
+  // While it was a slurry, and behind the reading that counted until now: the last one does.
+  const atMs = inHand.mixReadMs === undefined ? settingStartMs : inHand.mixReadMs + 1
   const ofBowl = batch > 0 ? { batch } : {}
   void pours.recordAt(props.pourId, [
     { atMs, body: { type: 'temperature', place: 'slurry', tempC: tempC.value, ...ofBowl } },

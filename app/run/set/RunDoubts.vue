@@ -71,10 +71,10 @@ function nameOf(doubt: ProbeDoubt): string {
 function curesOf(doubt: ProbeDoubt): Cure[] {
   const source = sourceOf(doubt)
   if (!source) {
-    const wereF = { label: 'It was °F', act: () => retype(celsiusFromFahrenheit) }
+    const wereF = { label: 'It was °F', act: () => retype(doubt, celsiusFromFahrenheit) }
     return [
       ...(doubt.fault === 'fahrenheit' ? [wereF] : []),
-      { label: 'Take it back', act: () => retype(() => undefined) },
+      { label: 'Take it back', act: () => retype(doubt, () => undefined) },
     ]
   }
   const { device, channel } = source
@@ -100,14 +100,14 @@ function curesOf(doubt: ProbeDoubt): Cure[] {
     }))
   })
 }
-/** What was typed of this piece since it was in the mould, put right or taken back. */
-function retype(meant: (tempC: number) => number | undefined) {
+/** What was typed of that place of this piece since it was in the mould, put right or taken back. */
+function retype({ knownBy }: ProbeDoubt, meant: (tempC: number) => number | undefined) {
   const filled = filledMs(props.facts.inHand.doneAtMs) ?? Infinity
   const nowMs = clock.nowMs()
   void pours.recordAt(
     props.pourId,
     props.facts.live.flatMap(({ id: targetId, body, occurredAtMs: atMs }) => {
-      if (body.type !== 'temperature' || body.place === 'room' || atMs < filled) return []
+      if (body.type !== 'temperature' || body.place !== knownBy || atMs < filled) return []
       const tempC = meant(body.tempC)
       const right = tempC === undefined ? [] : [{ atMs, body: { ...body, tempC } }]
       return [{ atMs: nowMs, body: { type: 'void' as const, targetId } }, ...right]

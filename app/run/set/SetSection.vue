@@ -7,16 +7,14 @@ import { computed, onMounted, useTemplateRef, watch } from 'vue'
 import type { SetCurve } from '#core/forecast'
 import { heatPiecesOf, type PourPlan } from '#core/pour'
 import { atDepth, cellAt, sectionOf } from '~/parts/set/section'
+import { rowAt } from '~/parts/set/setSeries'
 import { figure } from '~/parts/show/figures'
 import { useUnits } from '~/parts/show/useUnits'
 
 const props = defineProps<{ curve: SetCurve; nowS: number; hottestAt: number; plan: PourPlan }>()
 const units = useUnits()
 
-const row = computed(() => {
-  const i = props.curve.timeS.findIndex((t) => t >= props.nowS)
-  return i < 0 ? props.curve.timeS.length - 1 : i
-})
+const row = computed(() => rowAt(props.curve, props.nowS))
 const alpha = computed(() => props.curve.alphaByDepth[row.value] ?? [])
 const tempC = computed(() => props.curve.tempByDepth[row.value] ?? [])
 const isEven = computed(() => heatPiecesOf(props.plan).even)

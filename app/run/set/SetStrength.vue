@@ -7,6 +7,7 @@ import { computed } from 'vue'
 import { GREEN_MARKS, GREEN_MARK_IDS, greenStrength } from '#core/demould'
 import type { SetCurve } from '#core/forecast'
 import type { PourOutlook } from '#core/pour'
+import { rowAt } from '~/parts/set/setSeries'
 import { percent } from '~/parts/show/figures'
 import { GREEN_WORDS } from '~/parts/words/demould'
 
@@ -21,9 +22,7 @@ const props = defineProps<{
 const green = computed(() => props.facts.inHand.green)
 const next = computed(() => GREEN_MARK_IDS.find((mark) => green.value[mark].high > props.nowS))
 const strength = computed(() => {
-  const { timeS, alphaByDepth } = props.curve
-  const i = timeS.findIndex((t) => t >= props.nowS)
-  const by = greenStrength(Math.min(...(alphaByDepth[i < 0 ? timeS.length - 1 : i] ?? [0])))
+  const by = greenStrength(Math.min(...(props.curve.alphaByDepth[rowAt(props.curve, props.nowS)] ?? [0])))
   // What a look holds up, the bar does not run ahead of.
   const reached = GREEN_MARK_IDS.find((mark) => green.value[mark].mid > props.nowS)
   return reached ? Math.min(by, GREEN_MARKS[reached]) : by
@@ -45,7 +44,7 @@ const strength = computed(() => {
       aria-valuemin="0"
       aria-valuemax="100"
     >
-      <span class="fill" :style="{ width: percent(strength).replace(' ', '') }" />
+      <span class="fill" :style="{ width: `${100 * strength}%` }" />
       <i v-for="mark in GREEN_MARK_IDS" :key="mark" :style="{ left: `${100 * GREEN_MARKS[mark]}%` }" />
     </div>
   </div>

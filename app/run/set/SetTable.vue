@@ -5,7 +5,7 @@ import { GREEN_MARK_IDS, type GreenMark } from '#core/demould'
 import type { SetCurve } from '#core/forecast'
 import type { Range } from '#core/provenance'
 import { atDepth } from '~/parts/set/section'
-import { setRows } from '~/parts/set/setSeries'
+import { rowAt, setRows } from '~/parts/set/setSeries'
 import { figure, percent } from '~/parts/show/figures'
 import { useUnits } from '~/parts/show/useUnits'
 import { GREEN_WORDS } from '~/parts/words/demould'
@@ -21,9 +21,8 @@ const units = useUnits()
 /** Of the way from the open face or the middle to the mould. */
 const DEPTHS = [0, 0.25, 0.5, 0.75, 1]
 const byDepth = computed(() => {
-  const { timeS, tempByDepth, alphaByDepth } = props.curve
-  const i = timeS.findIndex((t) => t >= props.nowS)
-  const row = i < 0 ? timeS.length - 1 : i
+  const { tempByDepth, alphaByDepth } = props.curve
+  const row = rowAt(props.curve, props.nowS)
   return DEPTHS.map((depth) => ({
     depth,
     tempC: atDepth(tempByDepth[row]!, depth),
