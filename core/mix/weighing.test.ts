@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { expect, it } from 'vitest'
 import { weighingOf, weighingToleranceG } from './weighing'
-import { NO_ZERO, askedToZero, watchZero, zeroAfterSilence } from './zero'
+import { NO_ZERO, askedToZero, watchZero, zeroAfterSilence, zeroStanding } from './zero'
 
 it('fills from empty to right, and says what is too much', () => {
   const at = (netG: number) => weighingOf(1000, netG, 1)
@@ -58,12 +58,30 @@ it('a scale counts from where it last stood at nothing with the bowl on, and say
   // Switched off and on.
   expect(at([says(0, true), says(300, false)])).toBeNull()
   // One that cannot say is believed once after it was asked, not of the next bowl.
+  const asked = askedToZero(0, 0)
   expect(at([says(0, null)])).toBeNull()
-  expect(at([says(236, null), says(0, null), says(706, null), says(0, null)], askedToZero())).toBe(2)
-  expect(at([says(236, null)], askedToZero())).toBeNull()
-  expect(([true, false, null] as const).map((t) => zeroAfterSilence({ asked: true, atMs: 7 }, t))).toEqual([
-    { asked: true, atMs: 7 },
-    { asked: true, atMs: null },
-    { asked: true, atMs: null },
+  expect(at([says(236, null), says(0, null), says(706, null), says(0, null)], asked)).toBe(2)
+  expect(at([says(236, null)], asked)).toBeNull()
+  expect(([true, false, null] as const).map((t) => zeroAfterSilence({ ...asked, atMs: 7 }, t).atMs)).toEqual([
+    7,
+    null,
+    null,
   ])
+})
+
+it('what a scale shows before it can have heard that it is to zero itself is of its old zero', () => {
+  const says = (massG: number, stable = true) => ({ massG, stable, tared: true })
+  // A bowl as heavy as the last stands at nothing; then it zeroes, for which it does not stand still.
+  let zero = watchZero(askedToZero(1000, 1400), says(0), 1100)
+  expect(zeroStanding(zero, 1399).atMs).toBeNull()
+  zero = watchZero(zero, says(0, false), 1200)
+  expect(zeroStanding(zero, 1500).atMs).toBeNull()
+  zero = watchZero(zero, says(0), 1300)
+  expect(zeroStanding(zero, 1400).atMs).toBe(1300)
+  expect(zeroStanding(watchZero(zero, says(50), 1350), 1500).atMs).toBeNull()
+  expect(watchZero(zero, says(0), 1450)).toEqual({ heardMs: null, standsMs: null, atMs: 1300 })
+  // One that says only what has changed has said so already.
+  expect(zeroStanding(askedToZero(1000, 1400, says(0)), 1400).atMs).toBe(1000)
+  expect(zeroStanding(askedToZero(1000, 1400, says(236)), 1400).atMs).toBeNull()
+  expect(zeroStanding(NO_ZERO, 9999)).toEqual(NO_ZERO)
 })

@@ -9,7 +9,7 @@ import {
   type DeviceCommand,
   type DeviceMessage,
 } from '../../shared/deviceLine'
-import { NO_ZERO, askedToZero, watchZero, zeroAfterSilence, type Zero } from '../../core/mix'
+import { NO_ZERO, askedToZero, watchZero, zeroAfterSilence, zeroStanding, type Zero } from '../../core/mix'
 import type { DeviceChannel } from '../../core/pour'
 import type { LiveMessage, TareAsk } from '../../shared/devices'
 import {
@@ -26,6 +26,8 @@ import { Thinning } from './thinning'
 
 /** Readings of one channel within this are one. */
 const TELL_MS = 150
+/** A scale that was asked to zero itself has heard of it by then: what it says sooner may be of the zero before. */
+const HEARD_WITHIN_MS = 400
 const MOST_DEVICES = 64
 /** A line that has said nothing of use by then is nobody's. */
 const HELLO_WITHIN_MS = 5000
@@ -50,14 +52,17 @@ interface Log {
   warn(details: object, message: string): void
 }
 
+type MassSaid = Extract<DeviceMessage, { type: 'mass' }>
+
 interface Session {
   socket: Socket
   lines: Allowance
   hellos: number
   device: string | undefined
   toldHereMs: number
-  /** What its last mass said; undefined before the first. */
-  tared: boolean | null | undefined
+  /** Undefined before the first. */
+  lastMass: MassSaid | undefined
+  lastMassMs: number
   /** The requests to zero that it was told of. */
   asks: string[]
 }
@@ -120,7 +125,8 @@ export class DeviceHub {
     if (!session || session.asks.includes(ask.id)) return
     session.asks = [...session.asks, ask.id].slice(-REMEMBERED_ASKS)
     if ((this.zeros.get(device)?.atMs ?? 0) > (ask.zeroedAtMs ?? 0)) return
-    this.zeros.set(device, askedToZero())
+    const nowMs = this.nowMs()
+    this.zeros.set(device, askedToZero(nowMs, nowMs + HEARD_WITHIN_MS, session.lastMass))
     const command: DeviceCommand = { type: 'tare' }
     session.socket.write(`${JSON.stringify(command)}\n`)
   }
@@ -179,7 +185,8 @@ export class DeviceHub {
       hellos: 0,
       device: undefined,
       toldHereMs: 0,
-      tared: undefined,
+      lastMass: undefined,
+      lastMassMs: 0,
       asks: [],
     }
     this.sessions.add(session)
@@ -233,21 +240,13 @@ export class DeviceHub {
     }
     switch (said.type) {
       case 'mass': {
-        const { massG, stable, overload } = said
         const before = this.zeros.get(device) ?? NO_ZERO
-        const kept = session.tared === undefined ? zeroAfterSilence(before, said.tared) : before
-        const { atMs: zeroedAtMs } = this.setZero(device, watchZero(kept, said, atMs))
-        session.tared = said.tared
-        this.waiting.set(`${device} mass`, {
-          kind: 'mass',
-          device,
-          atMs,
-          massG,
-          stable,
-          overload,
-          zeroedAtMs,
-        })
-        if (massG !== null) this.keep(device, 'mass', atMs, massG, stable)
+        const kept = session.lastMass === undefined ? zeroAfterSilence(before, said.tared) : before
+        this.zeros.set(device, watchZero(kept, said, atMs))
+        session.lastMass = said
+        session.lastMassMs = atMs
+        this.tellMass(device, said, atMs)
+        if (said.massG !== null) this.keep(device, 'mass', atMs, said.massG, said.stable)
         return
       }
       case 'temperature': {
@@ -304,15 +303,35 @@ export class DeviceHub {
 
   /** What another process knew of a scale's zero, where it still stands. */
   private recall(session: Session, device: string, atMs: number | null): void {
-    const { asked, atMs: knownMs } = this.zeros.get(device) ?? NO_ZERO
+    const known = this.zeros.get(device) ?? NO_ZERO
     // Whatever was heard or asked meanwhile counts; before its first mass it is not said whether it is tared.
-    if (asked || knownMs !== null || (session.tared !== undefined && !session.tared)) return
-    this.setZero(device, { asked, atMs })
+    if (known.heardMs !== null || known.atMs !== null || (session.lastMass && !session.lastMass.tared)) return
+    this.zeros.set(device, { ...known, atMs })
   }
 
-  private setZero(device: string, zero: Zero): Zero {
-    this.zeros.set(device, zero)
-    return zero
+  private tellMass(device: string, { massG, stable, overload }: MassSaid, atMs: number): void {
+    const zeroedAtMs = this.zeros.get(device)?.atMs ?? null
+    this.waiting.set(`${device} mass`, {
+      kind: 'mass',
+      device,
+      atMs,
+      massG,
+      stable,
+      overload,
+      zeroedAtMs,
+    })
+  }
+
+  /** Scales that were asked to zero themselves, and have said nothing since. */
+  private settleZeros(): void {
+    for (const { device, lastMass, lastMassMs } of this.sessions) {
+      const before = device === undefined ? undefined : this.zeros.get(device)
+      if (device === undefined || !before || !lastMass) continue
+      const after = zeroStanding(before, this.nowMs())
+      if (after === before) continue
+      this.zeros.set(device, after)
+      this.tellMass(device, lastMass, lastMassMs)
+    }
   }
 
   private tellHere(device: string, here: boolean): void {
@@ -328,6 +347,7 @@ export class DeviceHub {
 
   /** One turn at a time; where the database is away, what has grown old meanwhile is not worth telling. */
   private tell(): void {
+    this.settleZeros()
     if (this.telling || (this.waiting.size === 0 && this.toKeep.length === 0)) return
     const [said, kept] = [[...this.waiting.values()], this.toKeep]
     this.waiting.clear()

@@ -48,7 +48,7 @@ async function read(from: SerialPort, nowMs: () => number): Promise<void> {
 /** Zeroed here as soon as it stands still, whatever it can do by itself. */
 function counted(said: MassSaid, atMs: number): ScaleSays {
   const { stable, overload } = said
-  if (zero.asked && stable && said.massG !== null) zeroG = said.massG
+  if (zero.heardMs !== null && stable && said.massG !== null) zeroG = said.massG
   const massG = said.massG === null ? null : said.massG - zeroG
   zero = watchZero(zero, { massG, stable, tared: zeroG === 0 ? said.tared : null }, atMs)
   return { massG, stable, overload, zeroedAtMs: zero.atMs, atMs }
@@ -87,7 +87,7 @@ export function useScale() {
     failure,
     connect,
     zero() {
-      zero = askedToZero()
+      zero = askedToZero(clock.nowMs(), clock.nowMs())
       // One that sends only what has changed says nothing more while the bowl stands still.
       if (last) says.value = counted(last, clock.nowMs())
     },
