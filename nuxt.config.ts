@@ -8,7 +8,7 @@ export default defineNuxtConfig({
   devtools: { enabled: false },
   // A bench tool behind a login-free loopback address: docs/decisions/client-rendered.md.
   ssr: false,
-  modules: ['@pinia/nuxt', '@primevue/nuxt-module', 'nuxt-security'],
+  modules: ['@pinia/nuxt', 'nuxt-security'],
   alias: { '#core': core },
   css: [
     '@fontsource-variable/atkinson-hyperlegible-next/index.css',
@@ -41,16 +41,6 @@ export default defineNuxtConfig({
       link: [{ rel: 'icon', type: 'image/svg+xml', href: '/rings.svg' }],
       meta: [{ name: 'theme-color', content: '#12282f' }],
     },
-  },
-  primevue: {
-    autoImport: false,
-    // Components are imported where they are used: registered by name, each would be in every page.
-    components: { include: [] },
-    directives: { include: [] },
-    // The client puts each component's styles in when it is first drawn; else all of them sit in every answer.
-    loadStyles: false,
-    importTheme: { from: '~/theme/preset.ts' },
-    options: { ripple: false },
   },
   security: {
     headers: {

@@ -17,10 +17,7 @@ import togglebutton from '@primeuix/themes/aura/togglebutton'
 import toggleswitch from '@primeuix/themes/aura/toggleswitch'
 import virtualscroller from '@primeuix/themes/aura/virtualscroller'
 
-/**
- * The tokens of the library's components that are used, ours laid over. The bench draws none of them, so that it does not
- * wait for them: `middleware/theme.global.ts` brings them before any other page.
- */
+/** The tokens of the library's components that are used, ours laid over. */
 export const componentTokens = definePreset(
   {
     components: {

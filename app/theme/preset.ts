@@ -1,13 +1,14 @@
 import { definePreset } from '@primeuix/themes'
 import base from '@primeuix/themes/aura/base'
 import { markRaw } from 'vue'
+import { componentTokens } from './components'
 
 /**
  * Our tokens laid over the component library's, so that its stock look is gone. Meaning: docs/look.md. Those of its
  * components are in `components.ts`.
  */
 const preset = markRaw(
-  definePreset(base, {
+  definePreset(base, componentTokens, {
     primitive: {
       borderRadius: { none: '0', xs: '6px', sm: '10px', md: '14px', lg: '18px', xl: '22px' },
     },
@@ -105,7 +106,7 @@ const preset = markRaw(
   }),
 )
 
-export default {
+export const theme = {
   preset,
   options: { darkModeSelector: '[data-look="dim"]', cssLayer: { name: 'primevue', order: 'base, primevue' } },
 }
