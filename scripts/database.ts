@@ -41,8 +41,8 @@ async function run(): Promise<void> {
   const demo = () => import('./demo')
   if (task === 'reset-demo') await (await demo()).clearWorkshop(owner.unscoped)
   const db = app.workshop(await app.soleWorkshop())
-  const { rebuildSummaries } = await import('../server/services/summaries')
-  const { poursById } = await import('../server/services/pourRecords')
+  const { rebuildSummaries } = await import('../server/services/pours/summaries')
+  const { poursById } = await import('../server/services/pours/pourRecords')
   const summed = await rebuildSummaries(db, task === 'summaries' ? 'all' : 'missing', poursById, (done) =>
     console.log(`summed up: ${done} pours`),
   )

@@ -1,5 +1,5 @@
 import { pageQuerySchema } from '../../shared/contracts'
-import { listOpen } from '../services/pourRecords'
+import { listOpen } from '../services/pours/pourRecords'
 import { useWorkshop } from '../utils/database'
 import { defineRoute, readQuery } from '../utils/http'
 

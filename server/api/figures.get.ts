@@ -1,5 +1,5 @@
 import { figuresQuerySchema } from '../../shared/figures'
-import { figuresOf } from '../services/figures'
+import { figuresOf } from '../services/learnt/figures'
 import { useWorkshop } from '../utils/database'
 import { defineRoute, readQuery } from '../utils/http'
 

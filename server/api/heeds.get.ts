@@ -1,4 +1,4 @@
-import { listHeeds } from '../services/heeds'
+import { listHeeds } from '../services/learnt/heeds'
 import { useWorkshop } from '../utils/database'
 import { defineRoute } from '../utils/http'
 

@@ -1,4 +1,4 @@
-import { listUpkeep } from '../services/upkeep'
+import { listUpkeep } from '../services/learnt/upkeep'
 import { useWorkshop } from '../utils/database'
 import { defineRoute } from '../utils/http'
 

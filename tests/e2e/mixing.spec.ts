@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs'
 import type { Page } from '@playwright/test'
 import { outlookFrom } from '../../core/pour'
-import { getReadable } from '../../server/services/pourRecords'
+import { getReadable } from '../../server/services/pours/pourRecords'
 import { controlClock } from './controlledClock'
 import { expect, pool, pourIdOf, storedEvents, test } from './fixtures'
 

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { outlookFrom, viewPour } from '../../core/pour'
-import { listOpen } from '../../server/services/pourRecords'
-import { createPour, recordEvent } from '../../server/services/pours'
+import { listOpen } from '../../server/services/pours/pourRecords'
+import { createPour, recordEvent } from '../../server/services/pours/pours'
 import { CLOCK_WORDS, LATE_WORDS } from '../../app/parts/words/pour'
 import { expect, pool, test } from './fixtures'
 

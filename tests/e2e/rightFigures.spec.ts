@@ -4,8 +4,8 @@ import type { Page } from '@playwright/test'
 import { foldPour, keepPlan } from '../../core/pour'
 import { testPlan } from '../unit/plans'
 import { controlClock } from './controlledClock'
-import { getReadable, poursById } from '../../server/services/pourRecords'
-import { rebuildSummaries } from '../../server/services/summaries'
+import { getReadable, poursById } from '../../server/services/pours/pourRecords'
+import { rebuildSummaries } from '../../server/services/pours/summaries'
 import { expect, pool, pourIdOf, storedEvents, test } from './fixtures'
 
 const head = (page: Page) => page.getByRole('heading', { level: 1 })

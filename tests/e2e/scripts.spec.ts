@@ -5,7 +5,7 @@ import { buttonStandIn, probeStandIn, scaleStandIn, type StandIn } from '../../d
 import { stepTitle } from '../../app/parts/words/stepTitles'
 import { plasterProperties } from '../../core/plaster'
 import { FILLING_WAYS, outlookFrom, keepPlan, type PourPlan } from '../../core/pour'
-import { getReadable } from '../../server/services/pourRecords'
+import { getReadable } from '../../server/services/pours/pourRecords'
 import { testPlan } from '../unit/plans'
 import { expect, storedEvents, test } from './fixtures'
 

@@ -1,5 +1,5 @@
 import { outlookFrom } from '../../core/pour'
-import { getReadable } from '../../server/services/pourRecords'
+import { getReadable } from '../../server/services/pours/pourRecords'
 import { controlClock } from './controlledClock'
 import { expect, pool, pourIdOf, storedEvents, test } from './fixtures'
 

@@ -14,7 +14,7 @@ it('would notice', () => {
     '~/b.vue',
   ])
   expect(judge('core/mix/batch.ts', 'app/parts/show/time')).toContain('may not import')
-  expect(judge('server/services/pours.ts', 'app/stores/pours')).toContain('may not import')
+  expect(judge('server/services/pours/pours.ts', 'app/stores/pours')).toContain('may not import')
   expect(judge('core/pour/view.ts', 'core/setting/rate')).toContain('past its index')
   expect(judge('app/parts/show/time.ts', 'app/run/useRun')).toContain('upwards')
   expect(judge('app/stores/pours.ts', 'app/parts/show/useUnits')).toContain('upwards')

@@ -1,5 +1,5 @@
 import { pageQuerySchema } from '../../../shared/contracts'
-import { listBags } from '../../services/bags'
+import { listBags } from '../../services/shelf/bags'
 import { useWorkshop } from '../../utils/database'
 import { defineRoute, readQuery } from '../../utils/http'
 

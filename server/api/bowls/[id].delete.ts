@@ -1,4 +1,4 @@
-import { deleteFromCupboard } from '../../services/cupboard'
+import { deleteFromCupboard } from '../../services/shelf/cupboard'
 import { useWorkshop } from '../../utils/database'
 import { defineRoute, readId } from '../../utils/http'
 

@@ -1,5 +1,5 @@
 import { bowlPutSchema } from '../../../shared/stock'
-import { putBowl } from '../../services/cupboard'
+import { putBowl } from '../../services/shelf/cupboard'
 import { useWorkshop } from '../../utils/database'
 import { defineRoute, readId, readJson } from '../../utils/http'
 

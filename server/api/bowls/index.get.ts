@@ -1,4 +1,4 @@
-import { listBowls } from '../../services/cupboard'
+import { listBowls } from '../../services/shelf/cupboard'
 import { useWorkshop } from '../../utils/database'
 import { defineRoute } from '../../utils/http'
 

@@ -1,5 +1,5 @@
 import { learningQuerySchema } from '../../../shared/learning'
-import { learningOf } from '../../services/learning'
+import { learningOf } from '../../services/learnt/learning'
 import { useWorkshop } from '../../utils/database'
 import { defineRoute, readQuery } from '../../utils/http'
 

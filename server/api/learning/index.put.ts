@@ -1,5 +1,5 @@
 import { learnChoicePutSchema } from '../../../shared/learning'
-import { chooseLearning } from '../../services/learning'
+import { chooseLearning } from '../../services/learnt/learning'
 import { useWorkshop } from '../../utils/database'
 import { defineRoute, readJson } from '../../utils/http'
 

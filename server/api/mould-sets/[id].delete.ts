@@ -1,4 +1,4 @@
-import { deleteMouldSet } from '../../services/mouldSets'
+import { deleteMouldSet } from '../../services/shelf/mouldSets'
 import { useWorkshop } from '../../utils/database'
 import { defineRoute, readId } from '../../utils/http'
 

@@ -1,5 +1,5 @@
 import { mouldSetPutSchema } from '../../../shared/moulds'
-import { putMouldSet } from '../../services/mouldSets'
+import { putMouldSet } from '../../services/shelf/mouldSets'
 import { useWorkshop } from '../../utils/database'
 import { defineRoute, readId, readJson } from '../../utils/http'
 

@@ -1,4 +1,4 @@
-import { listMouldSets } from '../../services/mouldSets'
+import { listMouldSets } from '../../services/shelf/mouldSets'
 import { useWorkshop } from '../../utils/database'
 import { defineRoute } from '../../utils/http'
 

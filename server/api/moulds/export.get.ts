@@ -1,5 +1,5 @@
 import { Readable } from 'node:stream'
-import { exportMoulds } from '../../services/mouldBundle'
+import { exportMoulds } from '../../services/shelf/mouldBundle'
 import { useWorkshop } from '../../utils/database'
 import { defineRoute } from '../../utils/http'
 

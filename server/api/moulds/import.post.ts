@@ -1,5 +1,5 @@
 import { inLine } from '../../services/bundle/jobs'
-import { MouldImport } from '../../services/mouldBundle'
+import { MouldImport } from '../../services/shelf/mouldBundle'
 import { useWorkshop } from '../../utils/database'
 import { defineRoute, requireJson } from '../../utils/http'
 import { itemsOfShelfFile, spooled } from '../../utils/shelfFile'

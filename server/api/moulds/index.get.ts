@@ -1,5 +1,5 @@
 import { pageQuerySchema } from '../../../shared/contracts'
-import { listMoulds } from '../../services/moulds'
+import { listMoulds } from '../../services/shelf/moulds'
 import { useWorkshop } from '../../utils/database'
 import { defineRoute, readQuery } from '../../utils/http'
 

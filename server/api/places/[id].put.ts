@@ -1,5 +1,5 @@
 import { placePutSchema } from '../../../shared/learning'
-import { putPlace } from '../../services/cupboard'
+import { putPlace } from '../../services/shelf/cupboard'
 import { useWorkshop } from '../../utils/database'
 import { defineRoute, readId, readJson } from '../../utils/http'
 

@@ -1,4 +1,4 @@
-import { listPlaces } from '../../services/cupboard'
+import { listPlaces } from '../../services/shelf/cupboard'
 import { useWorkshop } from '../../utils/database'
 import { defineRoute } from '../../utils/http'
 

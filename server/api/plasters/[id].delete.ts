@@ -1,4 +1,4 @@
-import { deletePlaster } from '../../services/plasters'
+import { deletePlaster } from '../../services/shelf/plasters'
 import { useWorkshop } from '../../utils/database'
 import { defineRoute, readId } from '../../utils/http'
 

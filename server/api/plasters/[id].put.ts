@@ -1,5 +1,5 @@
 import { plasterPutSchema } from '../../../shared/stock'
-import { putPlaster } from '../../services/plasters'
+import { putPlaster } from '../../services/shelf/plasters'
 import { useWorkshop } from '../../utils/database'
 import { defineRoute, readId, readJson } from '../../utils/http'
 

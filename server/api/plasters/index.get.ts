@@ -1,5 +1,5 @@
 import { pageQuerySchema } from '../../../shared/contracts'
-import { listPlasters } from '../../services/plasters'
+import { listPlasters } from '../../services/shelf/plasters'
 import { useWorkshop } from '../../utils/database'
 import { defineRoute, readQuery } from '../../utils/http'
 

@@ -1,5 +1,5 @@
 import { listQuerySchema } from '../../../shared/contracts'
-import { listCasts } from '../../services/castLog'
+import { listCasts } from '../../services/pours/castLog'
 import { useWorkshop } from '../../utils/database'
 import { defineRoute, readQuery } from '../../utils/http'
 

@@ -1,5 +1,5 @@
 import { newPourSchema } from '../../../shared/contracts'
-import { createPour } from '../../services/pours'
+import { createPour } from '../../services/pours/pours'
 import { useWorkshop } from '../../utils/database'
 import { defineRoute, readJson } from '../../utils/http'
 

@@ -1,5 +1,5 @@
 import { jobQuerySchema } from '../../../shared/contracts'
-import { lastMixed } from '../../services/castLog'
+import { lastMixed } from '../../services/pours/castLog'
 import { useWorkshop } from '../../utils/database'
 import { defineRoute, readQuery } from '../../utils/http'
 

@@ -1,5 +1,5 @@
 import { recipePutSchema } from '../../../shared/stock'
-import { putRecipe } from '../../services/cupboard'
+import { putRecipe } from '../../services/shelf/cupboard'
 import { useWorkshop } from '../../utils/database'
 import { defineRoute, readId, readJson } from '../../utils/http'
 

@@ -1,4 +1,4 @@
-import { listRecipes } from '../../services/cupboard'
+import { listRecipes } from '../../services/shelf/cupboard'
 import { useWorkshop } from '../../utils/database'
 import { defineRoute } from '../../utils/http'
 

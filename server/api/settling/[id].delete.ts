@@ -1,4 +1,4 @@
-import { deleteSettling } from '../../services/settling'
+import { deleteSettling } from '../../services/learnt/settling'
 import { useWorkshop } from '../../utils/database'
 import { defineRoute, readId } from '../../utils/http'
 

@@ -1,4 +1,4 @@
-import { listSettling } from '../../services/settling'
+import { listSettling } from '../../services/learnt/settling'
 import { useWorkshop } from '../../utils/database'
 import { defineRoute } from '../../utils/http'
 

@@ -1,5 +1,5 @@
 import { settlingEntrySchema } from '../../../shared/stock'
-import { addSettling } from '../../services/settling'
+import { addSettling } from '../../services/learnt/settling'
 import { useWorkshop } from '../../utils/database'
 import { defineRoute, readJson } from '../../utils/http'
 

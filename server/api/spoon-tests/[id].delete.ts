@@ -1,4 +1,4 @@
-import { deleteSpoonTest } from '../../services/bags'
+import { deleteSpoonTest } from '../../services/shelf/bags'
 import { useWorkshop } from '../../utils/database'
 import { defineRoute, readId } from '../../utils/http'
 

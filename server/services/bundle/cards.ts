@@ -5,7 +5,7 @@ import { settingsSchema, type Settings } from '../../../shared/contracts'
 import type { Page } from '../../../shared/records'
 import { isUnreadableCard } from '../../../shared/records'
 import type { Db } from '../../db/client'
-import { addSpoonTest, getBag, listBags, putBag } from '../bags'
+import { addSpoonTest, getBag, listBags, putBag } from '../shelf/bags'
 import {
   bowlsById,
   listBowls,
@@ -16,12 +16,12 @@ import {
   putPlace,
   putRecipe,
   recipesById,
-} from '../cupboard'
-import { chooseLearning } from '../learning'
-import { listMouldSets, mouldSetsById, putMouldSet } from '../mouldSets'
-import { getMould, listMoulds, putMould } from '../moulds'
-import { listPlasters, plastersById, putPlaster } from '../plasters'
-import { addSettling } from '../settling'
+} from '../shelf/cupboard'
+import { chooseLearning } from '../learnt/learning'
+import { listMouldSets, mouldSetsById, putMouldSet } from '../shelf/mouldSets'
+import { getMould, listMoulds, putMould } from '../shelf/moulds'
+import { listPlasters, plastersById, putPlaster } from '../shelf/plasters'
+import { addSettling } from '../learnt/settling'
 import { getSettings, saveSettings } from '../workshop'
 
 export type CardFile<K extends CardKind> = z.output<(typeof CARD_SCHEMAS)[K]>

@@ -5,8 +5,8 @@ import { MOST_IN_PIECE, pourFileSchema, type PourFile, type PourMore } from '../
 import type { Db } from '../../db/client'
 import type { Database } from '../../db/schema'
 import { readingOf } from '../devices'
-import { poursById } from '../pourRecords'
-import { summarise } from '../summaries'
+import { poursById } from '../pours/pourRecords'
+import { summarise } from '../pours/summaries'
 
 type Event = PourFile['events'][number]
 type FileReading = PourFile['readings'][number]

@@ -1,4 +1,4 @@
-import { deleteBag } from '../../../services/bags'
+import { deleteBag } from '../../../services/shelf/bags'
 import { useWorkshop } from '../../../utils/database'
 import { defineRoute, readId } from '../../../utils/http'
 

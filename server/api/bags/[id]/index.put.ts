@@ -1,5 +1,5 @@
 import { bagPutSchema } from '../../../../shared/stock'
-import { putBag } from '../../../services/bags'
+import { putBag } from '../../../services/shelf/bags'
 import { useWorkshop } from '../../../utils/database'
 import { defineRoute, readId, readJson } from '../../../utils/http'
 

@@ -1,5 +1,5 @@
 import { spoonTestSchema } from '../../../../shared/stock'
-import { addSpoonTest } from '../../../services/bags'
+import { addSpoonTest } from '../../../services/shelf/bags'
 import { useWorkshop } from '../../../utils/database'
 import { defineRoute, readId, readJson } from '../../../utils/http'
 

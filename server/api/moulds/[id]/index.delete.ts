@@ -1,4 +1,4 @@
-import { deleteMould } from '../../../services/moulds'
+import { deleteMould } from '../../../services/shelf/moulds'
 import { useWorkshop } from '../../../utils/database'
 import { defineRoute, readId } from '../../../utils/http'
 

@@ -1,5 +1,5 @@
 import { mouldPutSchema } from '../../../../shared/moulds'
-import { putMould } from '../../../services/moulds'
+import { putMould } from '../../../services/shelf/moulds'
 import { useWorkshop } from '../../../utils/database'
 import { defineRoute, readId, readJson } from '../../../utils/http'
 

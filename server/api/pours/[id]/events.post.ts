@@ -1,5 +1,5 @@
 import { postedEventSchema } from '../../../../shared/pourEvents'
-import { recordEvent } from '../../../services/pours'
+import { recordEvent } from '../../../services/pours/pours'
 import { useWorkshop } from '../../../utils/database'
 import { defineRoute, readId, readJson } from '../../../utils/http'
 

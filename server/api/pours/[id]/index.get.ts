@@ -1,4 +1,4 @@
-import { getPour } from '../../../services/pourRecords'
+import { getPour } from '../../../services/pours/pourRecords'
 import { useWorkshop } from '../../../utils/database'
 import { defineRoute, readId } from '../../../utils/http'
 

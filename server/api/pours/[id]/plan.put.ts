@@ -1,5 +1,5 @@
 import { planChangeSchema } from '../../../../shared/contracts'
-import { changePlan } from '../../../services/pours'
+import { changePlan } from '../../../services/pours/pours'
 import { useWorkshop } from '../../../utils/database'
 import { defineRoute, readId, readJson } from '../../../utils/http'
 

@@ -1,5 +1,5 @@
-import type { HeedLine } from '../../shared/heeds'
-import type { Db } from '../db/client'
+import type { HeedLine } from '../../../shared/heeds'
+import type { Db } from '../../db/client'
 
 /** More is kept in nobody's mind: the newest count. */
 const MOST = 1000

@@ -1,7 +1,7 @@
 import { sql } from 'kysely'
-import { ArgumentError } from '../../core/errors'
-import { learnPace, type LearntForecast } from '../../core/forecast'
-import type { FactorId, LearnChoice, Subject } from '../../core/learn'
+import { ArgumentError } from '../../../core/errors'
+import { learnPace, type LearntForecast } from '../../../core/forecast'
+import type { FactorId, LearnChoice, Subject } from '../../../core/learn'
 import {
   diagnosePour,
   evidenceOf,
@@ -17,12 +17,12 @@ import {
   type PourObservation,
   type PourTag,
   type ProbeTrace,
-} from '../../core/pour'
-import type { Learning } from '../../shared/learning'
-import { isUnreadable, type PourRecord } from '../../shared/records'
-import type { Db } from '../db/client'
-import { readingsOf } from './devices'
-import { poursById } from './pourRecords'
+} from '../../../core/pour'
+import type { Learning } from '../../../shared/learning'
+import { isUnreadable, type PourRecord } from '../../../shared/records'
+import type { Db } from '../../db/client'
+import { readingsOf } from '../devices'
+import { poursById } from '../pours/pourRecords'
 
 /** What pours showed is worked out when somebody asks: so many of the newest at a time, so that nobody waits long. */
 const AT_A_TIME = 6

@@ -1,7 +1,7 @@
-import type { MouldSet, MouldSetInput } from '../../shared/moulds'
-import { inTransaction, type Db } from '../db/client'
-import { DomainError } from './domainError'
-import { putRevisioned } from './revisioned'
+import type { MouldSet, MouldSetInput } from '../../../shared/moulds'
+import { inTransaction, type Db } from '../../db/client'
+import { DomainError } from '../domainError'
+import { putRevisioned } from '../revisioned'
 
 async function setsOf(db: Db, ids?: readonly string[]): Promise<MouldSet[]> {
   let wanted = db.selectFrom('mould_set').selectAll().orderBy('name').orderBy('id')

@@ -1,13 +1,13 @@
 import type { Selectable } from 'kysely'
-import { planSchema } from '../../shared/plans'
-import type { PlaceCard, PlaceInput } from '../../shared/learning'
-import type { UnreadableCard } from '../../shared/records'
-import type { BowlCard, BowlInput, Recipe, RecipeInput } from '../../shared/stock'
-import type { Db } from '../db/client'
-import type { BowlTable, PlaceTable, RecipeTable } from '../db/schema'
-import { readRow, readable } from './complaints'
-import { DomainError } from './domainError'
-import { putRevisioned } from './revisioned'
+import { planSchema } from '../../../shared/plans'
+import type { PlaceCard, PlaceInput } from '../../../shared/learning'
+import type { UnreadableCard } from '../../../shared/records'
+import type { BowlCard, BowlInput, Recipe, RecipeInput } from '../../../shared/stock'
+import type { Db } from '../../db/client'
+import type { BowlTable, PlaceTable, RecipeTable } from '../../db/schema'
+import { readRow, readable } from '../complaints'
+import { DomainError } from '../domainError'
+import { putRevisioned } from '../revisioned'
 
 /** Bowls, places to dry in and recipes: small things, of which there are few. */
 

@@ -1,13 +1,13 @@
 import { sql, type Selectable } from 'kysely'
-import type { PageQuery } from '../../shared/contracts'
-import type { Page, UnreadableCard } from '../../shared/records'
-import { plasterInputSchema, type PlasterCard, type PlasterInput } from '../../shared/stock'
-import type { Db } from '../db/client'
-import type { Columns, PlasterTable } from '../db/schema'
-import { readRow, readable } from './complaints'
-import { DomainError } from './domainError'
-import { pageOf, readKey, requireId } from './paging'
-import { putRevisioned } from './revisioned'
+import type { PageQuery } from '../../../shared/contracts'
+import type { Page, UnreadableCard } from '../../../shared/records'
+import { plasterInputSchema, type PlasterCard, type PlasterInput } from '../../../shared/stock'
+import type { Db } from '../../db/client'
+import type { Columns, PlasterTable } from '../../db/schema'
+import { readRow, readable } from '../complaints'
+import { DomainError } from '../domainError'
+import { pageOf, readKey, requireId } from '../paging'
+import { putRevisioned } from '../revisioned'
 
 type PlasterRow = Selectable<PlasterTable>
 

@@ -1,8 +1,8 @@
 import { sql } from 'kysely'
-import type { CauseId, FaultKind } from '../../core/finish'
-import { VERDICTS, type Verdict } from '../../core/pour'
-import type { Figures } from '../../shared/figures'
-import type { Db } from '../db/client'
+import type { CauseId, FaultKind } from '../../../core/finish'
+import { VERDICTS, type Verdict } from '../../../core/pour'
+import type { Figures } from '../../../shared/figures'
+import type { Db } from '../../db/client'
 import { lookThrough } from './learning'
 
 interface DaysOf {

@@ -1,8 +1,8 @@
 import type { Selectable } from 'kysely'
-import type { SettlingEntry } from '../../shared/stock'
-import type { Db } from '../db/client'
-import type { SettlingTable } from '../db/schema'
-import { DomainError } from './domainError'
+import type { SettlingEntry } from '../../../shared/stock'
+import type { Db } from '../../db/client'
+import type { SettlingTable } from '../../db/schema'
+import { DomainError } from '../domainError'
 
 /** More than that tells nothing of what comes next. */
 const MOST_SHOWN = 40

@@ -1,8 +1,8 @@
 import { isDeepStrictEqual } from 'node:util'
-import type { ImportOutcome, MouldBundle, MouldSetInput } from '../../shared/moulds'
-import type { Db } from '../db/client'
-import { DomainError } from './domainError'
-import { insertPhoto, reducePhoto } from './photos'
+import type { ImportOutcome, MouldBundle, MouldSetInput } from '../../../shared/moulds'
+import type { Db } from '../../db/client'
+import { DomainError } from '../domainError'
+import { insertPhoto, reducePhoto } from '../photos'
 import { listMouldSets, putMouldSet } from './mouldSets'
 import { inputOf, insertMould } from './moulds'
 

@@ -1,11 +1,11 @@
 import { sql } from 'kysely'
 import type { z } from 'zod'
-import { VERDICTS } from '../../core/pour'
-import type { jobQuerySchema, listQuerySchema } from '../../shared/contracts'
-import { MOST_COUNTED, type CastLine, type CastPage } from '../../shared/records'
-import type { Db } from '../db/client'
-import type { PourSummaryRow } from '../db/schema'
-import { pageOf, readKey, requireId } from './paging'
+import { VERDICTS } from '../../../core/pour'
+import type { jobQuerySchema, listQuerySchema } from '../../../shared/contracts'
+import { MOST_COUNTED, type CastLine, type CastPage } from '../../../shared/records'
+import type { Db } from '../../db/client'
+import type { PourSummaryRow } from '../../db/schema'
+import { pageOf, readKey, requireId } from '../paging'
 
 /** What lists say of pours: from their summaries, never from their events. */
 

@@ -1,5 +1,5 @@
-import type { UpkeepLine } from '../../shared/upkeep'
-import type { Db } from '../db/client'
+import type { UpkeepLine } from '../../../shared/upkeep'
+import type { Db } from '../../db/client'
 
 /** More is no list for a bench. */
 const MOST = 50

@@ -1,9 +1,9 @@
 import { isDeepStrictEqual } from 'node:util'
 import { sql, type Insertable, type Transaction } from 'kysely'
-import { liveEvents, summarisePour, type PourSummary, type PourTag } from '../../core/pour'
-import { isUnreadable, type PourAnswer } from '../../shared/records'
-import type { Db } from '../db/client'
-import type { Database, PourSummaryTable } from '../db/schema'
+import { liveEvents, summarisePour, type PourSummary, type PourTag } from '../../../core/pour'
+import { isUnreadable, type PourAnswer } from '../../../shared/records'
+import type { Db } from '../../db/client'
+import type { Database, PourSummaryTable } from '../../db/schema'
 
 /**
  * What lists show and sums count of a pour, kept beside it: the fold is the truth, and all of this can be made again from
