@@ -1,8 +1,7 @@
 import { ArgumentError } from '../errors'
-import { dryingAir } from './air'
 import {
   USUAL_SHAPE,
-  curveFrom,
+  curvesFrom,
   dryingTimeS,
   fractionLeftAt,
   type DryingCurve,
@@ -44,14 +43,15 @@ export function dryingCourses(
 ): DryingCourse[] {
   if (stretches[0]?.fromS !== 0 || stretches.some((s, i) => i > 0 && s.fromS < stretches[i - 1]!.fromS))
     throw new ArgumentError('stretches must begin at 0 and follow one another')
-  const airs = stretches.map((s) => dryingAir(s.air, s.nightAir))
-  return shapes.map((shape) => ({
-    legs: stretches.map(({ fromS, pace, ...input }, i) => ({
-      fromS,
-      curve: curveFrom({ ...input, speedFactor: Math.exp(pace.meanLn) }, airs[i]!, shape),
-    })),
-    // Where the next place is less known, so is the rest of the way.
-    sigmaLn: Math.max(...stretches.map((s) => s.pace.sigmaLn)),
+  const legs = stretches.map(({ fromS, pace, ...input }) => ({
+    fromS,
+    curves: curvesFrom({ ...input, speedFactor: Math.exp(pace.meanLn) }, shapes),
+  }))
+  // Where the next place is less known, so is the rest of the way.
+  const sigmaLn = Math.max(...stretches.map((s) => s.pace.sigmaLn))
+  return shapes.map((_, i) => ({
+    legs: legs.map(({ fromS, curves }) => ({ fromS, curve: curves[i]! })),
+    sigmaLn,
   }))
 }
 
@@ -80,11 +80,22 @@ export function leftOfCourse(course: DryingCourse, speed: number, atS: number): 
 }
 
 /** When so much of the free water is left, s since it started to dry. @param fractionLeft in (0, 1]. */
-export function timeOfCourse(course: DryingCourse, speed: number, fractionLeft: number): number {
-  if (course.legs.length === 1) return dryingTimeS(course.legs[0]!.curve, fractionLeft) / speed
-  for (const { fromS, untilS, curve, reachedS } of alongAt(course, speed)) {
-    const atS = fromS + Math.max(0, dryingTimeS(curve, fractionLeft) - reachedS) / speed
-    if (atS <= untilS) return atS
+export const timeOfCourse = (course: DryingCourse, speed: number, fractionLeft: number): number =>
+  timesOfCourse(course, fractionLeft)(speed)
+
+/** The same by the speed it dries at, for whoever asks for many of them. */
+export function timesOfCourse(course: DryingCourse, fractionLeft: number): (speed: number) => number {
+  const [first, ...others] = course.legs
+  if (others.length === 0) {
+    // Asked for many speeds, of most pieces: they stay where they are.
+    const atOnceS = dryingTimeS(first!.curve, fractionLeft)
+    return (speed) => atOnceS / speed
   }
-  return Infinity
+  return (speed) => {
+    for (const { fromS, untilS, curve, reachedS } of alongAt(course, speed)) {
+      const atS = fromS + Math.max(0, dryingTimeS(curve, fractionLeft) - reachedS) / speed
+      if (atS <= untilS) return atS
+    }
+    return Infinity
+  }
 }

@@ -1,5 +1,5 @@
 import { ArgumentError } from '../errors'
-import { dryingAir, type Air, type DryingAir } from './air'
+import { dryingAir, type Air } from './air'
 
 const VAPOUR_DIFFUSIVITY_M2_S = 4e-6
 const BASE_CRITICAL_FRACTION = 0.2
@@ -68,12 +68,10 @@ export function dryingDepths(
  * air film and pores, joined without a jump in rate. Closed form; docs/science.md#drying.
  * @throws ArgumentError unless depth and free water are positive and the air can take water up (RH < 100 %).
  */
-export function dryingCurve(input: DryingInput): DryingCurve {
-  return curveFrom(input, dryingAir(input.air, input.nightAir))
-}
+export const dryingCurve = (input: DryingInput): DryingCurve => curvesFrom(input, [USUAL_SHAPE])[0]!
 
-/** The same for air whose doing is known: it is the costly part, and does not depend on the speed factor. */
-export function curveFrom(input: DryingInput, air: DryingAir, shape = USUAL_SHAPE): DryingCurve {
+/** The same at several shapes of the curve: what the air does is reckoned once. */
+export function curvesFrom(input: DryingInput, shapes: readonly DryingShape[]): DryingCurve[] {
   const { speedFactor: s, freeWaterKgM3: w0 } = input
   const depthM = input.depthMm / 1000
   const poreDepthM = (input.poreDepthMm ?? input.depthMm) / 1000
@@ -81,27 +79,29 @@ export function curveFrom(input: DryingInput, air: DryingAir, shape = USUAL_SHAP
   if (!(depthM > 0) || !(poreDepthM > 0) || !(w0 > 0) || !(s > 0) || !takesUp) {
     throw new ArgumentError(`drying input out of range: ${JSON.stringify(input)}`)
   }
+  const air = dryingAir(input.air, input.nightAir)
   const flux = s * air.fluxKgM2S
-  // By the piece alone: were it by the air, drier or faster air could make it dry later.
-  const criticalFraction = Math.min(
-    MOST_CRITICAL_FRACTION,
-    shape.critical * BASE_CRITICAL_FRACTION + CRITICAL_FRACTION_PER_M * poreDepthM,
-  )
-  const criticalTimeS = ((1 - criticalFraction) * w0 * depthM) / flux
-  const store = criticalFraction * w0 * depthM
   const filmResistance = 1 / flux
-  const poreResistance = poreDepthM / (3 * shape.diffusivity * VAPOUR_DIFFUSIVITY_M2_S * air.deficitKgM3 * s)
-
-  return {
-    criticalFraction,
-    criticalTimeS,
-    tailRatePerS: 1 / (store * (filmResistance + poreResistance)),
-    surfaceTempC: air.surfaceTempC,
-    fluxKgM2S: flux,
-    storeKgM2: store,
-    filmResistance,
-    poreResistance,
-  }
+  return shapes.map((shape) => {
+    // By the piece alone: were it by the air, drier or faster air could make it dry later.
+    const criticalFraction = Math.min(
+      MOST_CRITICAL_FRACTION,
+      shape.critical * BASE_CRITICAL_FRACTION + CRITICAL_FRACTION_PER_M * poreDepthM,
+    )
+    const store = criticalFraction * w0 * depthM
+    const poreResistance =
+      poreDepthM / (3 * shape.diffusivity * VAPOUR_DIFFUSIVITY_M2_S * air.deficitKgM3 * s)
+    return {
+      criticalFraction,
+      criticalTimeS: ((1 - criticalFraction) * w0 * depthM) / flux,
+      tailRatePerS: 1 / (store * (filmResistance + poreResistance)),
+      surfaceTempC: air.surfaceTempC,
+      fluxKgM2S: flux,
+      storeKgM2: store,
+      filmResistance,
+      poreResistance,
+    }
+  })
 }
 
 /** When so much of the free water is left, s since it started to dry. @param fractionLeft in (0, 1]. */

@@ -1,6 +1,6 @@
 import { ArgumentError } from '../errors'
 import type { Range } from '../provenance'
-import { dryingCourses, leftOfCourse, timeOfCourse, type DryingCourse, type DryingStretch } from './course'
+import { dryingCourses, leftOfCourse, timesOfCourse, type DryingCourse, type DryingStretch } from './course'
 import { SHAPE_SPREAD_LN, type DryingShape } from './curve'
 
 export interface Weighing {
@@ -69,12 +69,14 @@ function rangeOver(
     for (let i = 0; i < points; i++)
       values[s * points + i] = valueAt(Math.exp(shape.lnSpeed - NORMAL_AT[i]! * shape.sigma))
   }
-  const below = (value: number) => {
+  /** @param near about which point of each it lies. */
+  const below = (value: number, near: number) => {
     let sum = 0
     for (let s = 0; s < shapes.length; s++) {
       const first = s * points
-      let i = 0
+      let i = near
       while (i < points && values[first + i]! <= value) i++
+      while (i > 0 && values[first + i - 1]! > value) i--
       if (i === points) sum += shapes[s]!.share
       else if (i > 0) {
         const before = values[first + i - 1]!
@@ -96,12 +98,12 @@ function rangeOver(
       low = Math.min(low, values[s]!)
       high = Math.max(high, values[s]!)
     }
-    let [under, over] = [below(low) - share, below(high) - share]
+    let [under, over] = [below(low, point) - share, below(high, point) - share]
     if (under >= 0) return low
     let last = 0
     for (let i = 0; i < MOST_STEPS && high - low > 1e-9 * high; i++) {
       const mid = low + ((high - low) * under) / (under - over)
-      const off = below(mid) - share
+      const off = below(mid, point) - share
       if (Math.abs(off) < SURE_ENOUGH) return mid
       const side = Math.sign(off)
       if (off < 0) {
@@ -129,12 +131,7 @@ export function timeToFractionS({ shapes }: DryingForecast, fractionLeft: number
   told.set(shapes, known)
   const before = known.get(fractionLeft)
   if (before) return before
-  const range = rangeOver(
-    shapes,
-    ({ course }) =>
-      (speed) =>
-        timeOfCourse(course, speed, fractionLeft),
-  )
+  const range = rangeOver(shapes, ({ course }) => timesOfCourse(course, fractionLeft))
   known.set(fractionLeft, range)
   return range
 }

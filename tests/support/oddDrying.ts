@@ -1,6 +1,5 @@
 import { diceOf, normal } from '../../devices/dice'
 import {
-  dryingAir,
   dryingDepths,
   dryingTimeS,
   forecastDrying,
@@ -9,7 +8,7 @@ import {
   type Air,
   type Weighing,
 } from '../../core/drying'
-import { curveFrom } from '../../core/drying/curve'
+import { curvesFrom } from '../../core/drying/curve'
 import type { Share } from './oddBuckets'
 
 const AIRS: Air[] = [
@@ -44,7 +43,7 @@ export function oddDrying(
     }
     const shape = { critical: Math.exp(0.35 * gauss()), diffusivity: Math.exp(0.35 * gauss()) }
     const speedFactor = Math.exp(0.35 * gauss())
-    const curve = curveFrom({ ...input, speedFactor }, dryingAir(air), shape)
+    const curve = curvesFrom({ ...input, speedFactor }, [shape])[0]!
     const [dryG, waterG] = [1630 * (1 + 0.02 * gauss()), 717 * (1 + 0.04 * gauss())]
     const lastS = dryingTimeS(curve, 0.25 + 0.2 * uniform())
     const weighed = Array.from({ length: weighings }, (_, i): Weighing => {
