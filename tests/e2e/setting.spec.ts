@@ -3,6 +3,7 @@ import type { Page } from '@playwright/test'
 import { probeStandIn } from '../../devices/standIns'
 import type { MouldKind } from '../../core/mould'
 import type { PourPlan } from '../../core/pour'
+import { keepReadings, meetDevice, putDevice } from '../../server/services/devices'
 import { testPlan } from '../unit/plans'
 import { controlClock } from './controlledClock'
 import { expect, go, storedEvents, test } from './fixtures'
@@ -134,7 +135,7 @@ test('still dents at ninety minutes: not ready, out later, and what bag and mix 
   await expect(farOff).toHaveCount(0)
 
   // Read off and typed in every three minutes, in the wrong unit.
-  const { id: other } = await poured(page, workshop, plan, 30, [
+  const { id: other, zeroMs: otherZeroMs } = await poured(page, workshop, plan, 30, [
     ...[6, 9, 12, 15, 18, 21, 24, 27].map((min): Told => {
       const tempC = 32 + 1.8 * (21 + 0.7 * Math.max(0, min - 12))
       return [min, { type: 'temperature', place: 'slurry', tempC }]
@@ -149,6 +150,30 @@ test('still dents at ninety minutes: not ready, out later, and what bag and mix 
   await expect(doubt).toHaveCount(0)
   await expect(page.getByTestId('moved')).toContainText('By the thermometer')
   expect(zeroMs).toBeLessThan(Date.now())
+
+  // One on a line that lies beside the piece, as it says when it is asked.
+  const beside = (minutes: number[]) =>
+    keepReadings(
+      workshop.db,
+      minutes.map((min) => ({
+        device: 'beside',
+        channel: 't1',
+        atMs: otherZeroMs + min * MIN,
+        value: 18 + 0.2 * (min % 2),
+        stable: true,
+      })),
+    )
+  await meetDevice(workshop.db, 'beside', 'Shed thermometer')
+  await putDevice(workshop.db, 'beside', 't1', { pourId: other, batch: 0 })
+  await beside(Array.from({ length: 25 }, (_, i) => 5 + i))
+  await open(page, `/pour/${other}`)
+  await expect(doubt).toContainText('Shed thermometer, 1,')
+  await doubt.getByRole('button', { name: 'It is in the air' }).click()
+  await expect(doubt).toHaveCount(0)
+  await expect(page.getByTestId('moved')).toContainText('By the thermometer')
+  const told = async () =>
+    (await storedEvents(workshop, other)).filter((e) => e.type === 'thermometer_told').map((e) => e.body)
+  await expect.poll(told).toMatchObject([{ device: 'beside', channel: 't1', is: 'in_air' }])
 })
 
 test('the set screen by keyboard: a look answered, a curve moved along, what if dragged, files out and in', async ({

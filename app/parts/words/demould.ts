@@ -115,7 +115,7 @@ export const PROBE_CURES: Record<ProbeFault, readonly ThermometerTold[]> = {
   too_hot: ['fahrenheit', 'elsewhere', 'off', 'right'],
   too_cold: ['in_air', 'elsewhere', 'off', 'right'],
   in_air: ['in_air', 'off', 'right'],
-  stuck: ['off', 'elsewhere', 'right'],
+  stuck: ['in_air', 'off', 'elsewhere', 'right'],
   jumps: ['off'],
   elsewhere: ['elsewhere', 'in_air', 'off', 'right'],
 }
