@@ -12,6 +12,7 @@ import { counted } from '~/parts/show/counted'
 import { dryingLeft } from '~/parts/pour/dryingLeft'
 import { verdictText } from '~/parts/words/pieces'
 import { DRY_TARGET_WORDS, STAGE_WORDS } from '~/parts/words/pour'
+import { planSentence, sentenceText } from '~/parts/words/planSentence'
 import { issueWords } from '~/parts/words/mix'
 
 // Drawn on this page only; the bench should not wait for it.
@@ -41,8 +42,10 @@ const drying = computed(() => facts.value?.drying && dryingLeft(facts.value.dryi
         :failed="view.status === 'failed'"
       />
       <div class="title">
-        <p class="soft">{{ record.plan.mould.name }} · {{ facts.plan.plaster.name }}</p>
         <h1>{{ record.plan.piece }}</h1>
+        <p class="soft">
+          {{ sentenceText(planSentence({ ...facts.plan, piece: '' }, units)) }}
+        </p>
         <p v-if="facts.verdict" class="verdict">
           <b>{{ verdictText(facts.pieces) }}.</b> {{ facts.verdict.reason }}
         </p>

@@ -58,120 +58,119 @@ const says = computed(() => {
 </script>
 
 <template>
-  <details class="slab fold">
-    <summary>
-      <h2>Bowls</h2>
-      <span class="soft">{{ says }}</span>
-    </summary>
-    <div>
-      <div class="pair">
-        <LabelledSelect
-          :model-value="draft.bowlId || ANY"
-          label="Bowl to mix in"
-          :options="bowlOptions"
-          @update:model-value="draft.bowlId = $event === ANY ? '' : $event"
-        />
-        <QuantityField
-          :model-value="draft.pourRateMlMin === 0 ? undefined : draft.pourRateMlMin"
-          kind="volume"
-          label="You pour, a minute, if known"
-          optional
-          :min="10"
-          :max="100000"
-          @update:model-value="draft.pourRateMlMin = $event ?? 0"
-          @problem="problem('pourRate', $event)"
-        />
-      </div>
-      <QuantityField
-        v-model="draft.hands"
-        kind="number"
-        :decimals="0"
-        label="People who sift and pour at once"
-        :min="1"
-        :max="6"
-        @problem="problem('hands', $event)"
+  <section class="slab" aria-label="Bowls">
+    <p class="soft">{{ says }}</p>
+    <div class="pair">
+      <LabelledSelect
+        :model-value="draft.bowlId || ANY"
+        label="Bowl to mix in"
+        :options="bowlOptions"
+        @update:model-value="draft.bowlId = $event === ANY ? '' : $event"
       />
-      <LabelledPills v-model="draft.splitBy" label="Cut into" :options="SPLITS" />
       <QuantityField
-        v-if="draft.splitBy === 'bowls'"
-        v-model="draft.bowlCount"
-        kind="number"
-        :decimals="0"
-        label="Bowls, at least"
-        :min="1"
-        :max="60"
-        @problem="problem('bowlCount', $event)"
+        :model-value="draft.pourRateMlMin === 0 ? undefined : draft.pourRateMlMin"
+        kind="volume"
+        label="You pour, a minute, if known"
+        optional
+        :min="10"
+        :max="100000"
+        @update:model-value="draft.pourRateMlMin = $event ?? 0"
+        @problem="problem('pourRate', $event)"
       />
-      <template v-if="draft.splitBy === 'layers'">
-        <div v-for="(layer, i) in draft.layers" :key="i" class="layer">
-          <label class="field"
-            ><span>{{ i === 0 ? 'Layer' : 'Then' }}</span>
-            <InputText
-              :model-value="layer.name"
-              maxlength="120"
-              @update:model-value="$event && changeLayer(i, { name: $event })"
-          /></label>
-          <QuantityField
-            :model-value="layer.sharePct"
-            kind="number"
-            :decimals="0"
-            label="Share"
-            suffix="%"
-            :min="1"
-            :max="100"
-            @update:model-value="$event !== undefined && changeLayer(i, { sharePct: $event })"
-            @problem="problem(`layer${i}`, $event)"
-          />
-          <button
-            v-if="draft.layers.length > 1"
-            type="button"
-            class="icon-button"
-            :aria-label="`Leave out ${layer.name}`"
-            @click="removeLayer(i)"
-          >
-            <X :size="20" aria-hidden="true" />
-          </button>
-        </div>
-        <Button v-if="draft.layers.length < 12" severity="secondary" type="button" @click="addLayer">
-          <Plus :size="18" aria-hidden="true" /> Another layer
-        </Button>
-        <p class="soft small">
-          Each is mixed when the one before thickens, and goes on roughened plaster.
-          <template v-if="shares !== 100">Together {{ shares }} %: taken in proportion.</template>
-        </p>
-      </template>
-      <template v-else-if="draft.splitBy === 'casts'">
+    </div>
+    <QuantityField
+      v-model="draft.hands"
+      kind="number"
+      :decimals="0"
+      label="People who sift and pour at once"
+      :min="1"
+      :max="6"
+      @problem="problem('hands', $event)"
+    />
+    <LabelledPills v-model="draft.splitBy" label="Cut into" :options="SPLITS" />
+    <QuantityField
+      v-if="draft.splitBy === 'bowls'"
+      v-model="draft.bowlCount"
+      kind="number"
+      :decimals="0"
+      label="Bowls, at least"
+      :min="1"
+      :max="60"
+      @problem="problem('bowlCount', $event)"
+    />
+    <template v-if="draft.splitBy === 'layers'">
+      <div v-for="(layer, i) in draft.layers" :key="i" class="layer">
+        <label class="field"
+          ><span>{{ i === 0 ? 'Layer' : 'Then' }}</span>
+          <InputText
+            :model-value="layer.name"
+            maxlength="120"
+            @update:model-value="$event && changeLayer(i, { name: $event })"
+        /></label>
         <QuantityField
-          v-model="draft.castsPerBag"
+          :model-value="layer.sharePct"
           kind="number"
           :decimals="0"
-          label="Each bag is for"
-          suffix="casts"
+          label="Share"
+          suffix="%"
           :min="1"
-          :max="10"
-          @problem="problem('castsPerBag', $event)"
+          :max="100"
+          @update:model-value="$event !== undefined && changeLayer(i, { sharePct: $event })"
+          @problem="problem(`layer${i}`, $event)"
         />
-        <p class="soft small">
-          Powder weighed into equal bags beforehand, for the field or a class: water is measured there.
-        </p>
-      </template>
+        <button
+          v-if="draft.layers.length > 1"
+          type="button"
+          class="icon-button"
+          :aria-label="`Leave out ${layer.name}`"
+          @click="removeLayer(i)"
+        >
+          <X :size="20" aria-hidden="true" />
+        </button>
+      </div>
+      <Button v-if="draft.layers.length < 12" severity="secondary" type="button" @click="addLayer">
+        <Plus :size="18" aria-hidden="true" /> Another layer
+      </Button>
+      <p class="soft small">
+        Each is mixed when the one before thickens, and goes on roughened plaster.
+        <template v-if="shares !== 100">Together {{ shares }} %: taken in proportion.</template>
+      </p>
+    </template>
+    <template v-else-if="draft.splitBy === 'casts'">
       <QuantityField
-        v-else-if="draft.splitBy === 'whole_bags'"
-        v-model="draft.bagPowderG"
-        kind="mass"
-        label="A whole bag holds"
-        :min="50"
-        :max="1000000"
-        @problem="problem('bagPowder', $event)"
+        v-model="draft.castsPerBag"
+        kind="number"
+        :decimals="0"
+        label="Each bag is for"
+        suffix="casts"
+        :min="1"
+        :max="10"
+        @problem="problem('castsPerBag', $event)"
       />
       <p class="soft small">
-        Bowls and the scale’s limit are kept in <NuxtLink to="/settings">Settings</NuxtLink>.
+        Powder weighed into equal bags beforehand, for the field or a class: water is measured there.
       </p>
-    </div>
-  </details>
+    </template>
+    <QuantityField
+      v-else-if="draft.splitBy === 'whole_bags'"
+      v-model="draft.bagPowderG"
+      kind="mass"
+      label="A whole bag holds"
+      :min="50"
+      :max="1000000"
+      @problem="problem('bagPowder', $event)"
+    />
+    <p class="soft small">
+      Bowls and the scale’s limit are kept in <NuxtLink to="/settings">Settings</NuxtLink>.
+    </p>
+  </section>
 </template>
 
 <style scoped>
+.slab {
+  display: grid;
+  gap: var(--s4);
+}
 .layer {
   display: grid;
   grid-template-columns: minmax(0, 1fr) 7rem 44px;

@@ -5,16 +5,13 @@
  */
 import InputText from 'primevue/inputtext'
 import { computed, ref } from 'vue'
-import { describeCavity, letsGo } from '#core/mould'
 import { useUnits } from '~/parts/show/useUnits'
 import { useWorkshop } from '~/stores/workshop'
-import { counted } from '~/parts/show/counted'
 import { thicknessOf } from '~/parts/mould/mouldDraft'
-import { LET_GO_WORDS, MATERIAL_WORDS, PURPOSE_WORDS, WEAR_WORDS } from '~/parts/words/mould'
+import { MATERIAL_WORDS, PURPOSE_WORDS } from '~/parts/words/mould'
 import type { MouldSource, PlanDraft } from './planDraft'
 import { plasterOf } from '~/parts/plaster/plasterChoice'
 import { pictured, sectionOf } from '~/parts/mould/ways'
-import { wearOfCard } from '~/parts/mould/shelf'
 import { provenanceWords } from '~/parts/words/plaster'
 import type { MouldCard } from '~~/shared/moulds'
 
@@ -46,14 +43,6 @@ function chooseSource(source: MouldSource) {
 const mouldOptions = computed(() => workshop.moulds.map((m) => ({ value: m.id, label: m.name })))
 const setOptions = computed(() => workshop.mouldSets.map((s) => ({ value: s.id, label: s.name })))
 const card = computed(() => workshop.moulds.find((m) => m.id === draft.value.shelfId))
-/** Moulds of this plan that want a look, or a successor, before they are filled again. */
-const worn = computed(() => {
-  const cards = draft.value.source === 'set' ? members.value.map((m) => m.card) : [card.value]
-  return cards.flatMap((c) => {
-    const wear = c && wearOfCard(c)
-    return c && wear && wear.advice !== 'fresh' ? [{ name: c.name, wear }] : []
-  })
-})
 const members = computed(() =>
   (workshop.mouldSets.find((s) => s.id === draft.value.setId)?.members ?? []).map((m) => ({
     count: m.count,
@@ -67,16 +56,6 @@ const inHand = computed(() => {
   return { ...draft.value.described, thicknessMm: thicknessOf(draft.value.described) }
 })
 const plasterClass = computed(() => plasterOf(draft.value, workshop, 0)?.properties.classId)
-/** What cannot come out whole is said at once, not on demand. */
-const stuck = computed(() => {
-  if (!inHand.value) return []
-  const { facts, volume } = inHand.value
-  const found = describeCavity(volume)
-  return letsGo(facts, found.ok ? found.finding.undercutMm : undefined)
-    .filter((l) => l.grade === 'stop')
-    .map((l) => LET_GO_WORDS[l.code])
-})
-
 const LEFTOVER = [
   { value: 'moulds', label: 'Fills spill moulds' },
   { value: 'bowl', label: 'Stays in the bowl' },
@@ -93,8 +72,7 @@ const note = (field: string, message: string) => props.problem(field, message)
 </script>
 
 <template>
-  <section class="slab" aria-labelledby="plan-mould">
-    <h2 id="plan-mould">Mould</h2>
+  <section class="slab" aria-label="Mould">
     <label class="field"
       ><span>What will it be?</span>
       <InputText
@@ -179,7 +157,6 @@ const note = (field: string, message: string) => props.problem(field, message)
 
     <PlanMouldDescribed v-else v-model="draft.described" @kept="goOnFrom" @problem="note" />
 
-    <p v-for="words in stuck" :key="words" class="stuck" role="status">{{ words }}</p>
     <details v-if="inHand">
       <summary>Will it let go, and what to make ready</summary>
       <MouldAdvice
@@ -191,13 +168,6 @@ const note = (field: string, message: string) => props.problem(field, message)
         :plaster-class="plasterClass"
       />
     </details>
-    <template v-if="draft.source !== 'describe'">
-      <p v-for="w in worn" :key="w.name" class="wear">
-        <b v-if="worn.length > 1 || draft.source === 'set'">{{ w.name }}. </b>{{ WEAR_WORDS[w.wear.advice] }}:
-        {{ counted(w.wear.casts, 'cast') }} so far, {{ Math.round(w.wear.life.low) }} to
-        {{ Math.round(w.wear.life.high) }} is usual.
-      </p>
-    </template>
     <div class="pair">
       <QuantityField
         v-model="draft.sparePct"
@@ -251,19 +221,6 @@ const note = (field: string, message: string) => props.problem(field, message)
 figure {
   margin: 0;
   text-align: center;
-}
-.wear {
-  background: var(--warm-light);
-  border-left: 6px solid var(--warm);
-  border-radius: 0.5rem;
-  padding: var(--s1) var(--s3);
-}
-.stuck {
-  background: var(--hot-light);
-  border-left: 6px solid var(--hot);
-  border-radius: 0.5rem;
-  padding: var(--s1) var(--s3);
-  font-weight: 600;
 }
 .advice {
   padding-top: var(--s3);

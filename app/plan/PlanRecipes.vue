@@ -124,117 +124,100 @@ async function takeIn() {
 </script>
 
 <template>
-  <details class="slab fold">
-    <summary>
-      <h2>Recipes</h2>
-      <span class="soft">{{
-        workshop.recipes.length === 0 ? 'none kept yet' : workshop.recipes.length
-      }}</span>
-    </summary>
-    <div>
-      <UnreadableCards :cards="workshop.unreadable.recipes" />
-      <p v-if="draft.recipe">
-        This plan follows <b>{{ draft.recipe.name }}</b>.
-        <Button severity="secondary" label="It does not any more" @click="emit('follow', null)" />
-      </p>
-      <ul v-if="workshop.recipes.length > 0">
-        <li v-for="r in workshop.recipes" :key="r.id">
-          <span>
-            <b>{{ r.name }}</b>
-            <small class="soft">{{ r.plan.plaster.name }}, {{ Math.round(r.plan.consistency) }} to 100</small>
-          </span>
-          <span class="acts">
-            <Button label="Use it here" :aria-label="`Use it here: ${r.name}`" @click="use(r)" />
-            <Button
-              severity="secondary"
-              :label="besideId === r.id ? 'Put away' : 'Compare'"
-              :aria-label="`${besideId === r.id ? 'Put away' : 'Compare'}: ${r.name}`"
-              @click="besideId = besideId === r.id ? '' : r.id"
-            />
-            <NuxtLink
-              :to="{ path: '/casts', query: { tags: `recipe:${r.id}` } }"
-              class="icon-button"
-              :aria-label="`What came of ${r.name}`"
-              ><History :size="20" aria-hidden="true"
-            /></NuxtLink>
-            <NuxtLink :to="`/recipes/${r.id}`" class="icon-button" :aria-label="`Card of ${r.name}, to print`"
-              ><Printer :size="20" aria-hidden="true"
-            /></NuxtLink>
-            <button type="button" class="icon-button" :aria-label="`${r.name} as a file`" @click="handOn(r)">
-              <Download :size="20" aria-hidden="true" />
-            </button>
-            <button type="button" class="icon-button" :aria-label="`Throw ${r.name} away`" @click="drop(r)">
-              <Trash2 :size="20" aria-hidden="true" />
-            </button>
-          </span>
-        </li>
-      </ul>
-      <table v-if="beside" data-testid="beside">
-        <thead>
-          <tr>
-            <th scope="col"><span class="visually-hidden">What</span></th>
-            <th scope="col">This plan</th>
-            <th scope="col">{{ beside.name }}, on this mould</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="row in beside.rows" :key="row.what" :class="{ differs: row.differs }">
-            <th scope="row">{{ row.what }}</th>
-            <td v-for="(value, i) in row.values" :key="i">{{ value }}</td>
-          </tr>
-        </tbody>
-      </table>
-      <div class="keep">
-        <label :for="`${id}-name`"
-          >Keep this plan as
-          <InputText
-            :id="`${id}-name`"
-            v-model="name"
-            maxlength="120"
-            placeholder="a name"
-            autocomplete="off"
-        /></label>
-        <Button
-          label="Keep the recipe"
-          severity="secondary"
-          type="button"
-          :disabled="name.trim() === '' || !plan || !!namesake"
-          @click="keep(undefined)"
-        />
-        <Button severity="secondary" type="button" @click="fileInput?.click()">
-          <Upload :size="18" aria-hidden="true" /> From a file
-        </Button>
-        <input
-          ref="fileInput"
-          type="file"
-          accept=".json,application/json"
-          aria-label="Recipe file"
-          class="visually-hidden"
-          tabindex="-1"
-          @change="takeIn"
-        />
-      </div>
-      <p v-if="namesake" class="note namesake">
-        There is a recipe of this name.
-        <Button
-          label="Keep this in its place"
-          severity="secondary"
-          :disabled="!plan"
-          @click="keep(namesake)"
-        />
-        or choose another name.
-      </p>
-      <p v-if="said" role="status" class="said">{{ said }}</p>
-      <p v-if="failure" role="alert" class="failure">{{ failure }}</p>
-      <ConflictNote
-        v-if="theirs && mine"
-        :mine="recipeLines(mine.recipe, units)"
-        :theirs="recipeLines(theirs, units)"
-        @mine="keepMine"
-        @theirs="clearConflict"
+  <section class="slab" aria-label="Recipes">
+    <p v-if="workshop.recipes.length === 0" class="soft">None kept yet.</p>
+    <UnreadableCards :cards="workshop.unreadable.recipes" />
+    <p v-if="draft.recipe">
+      This plan follows <b>{{ draft.recipe.name }}</b>.
+      <Button severity="secondary" label="It does not any more" @click="emit('follow', null)" />
+    </p>
+    <ul v-if="workshop.recipes.length > 0">
+      <li v-for="r in workshop.recipes" :key="r.id">
+        <span>
+          <b>{{ r.name }}</b>
+          <small class="soft">{{ r.plan.plaster.name }}, {{ Math.round(r.plan.consistency) }} to 100</small>
+        </span>
+        <span class="acts">
+          <Button label="Use it here" :aria-label="`Use it here: ${r.name}`" @click="use(r)" />
+          <Button
+            severity="secondary"
+            :label="besideId === r.id ? 'Put away' : 'Compare'"
+            :aria-label="`${besideId === r.id ? 'Put away' : 'Compare'}: ${r.name}`"
+            @click="besideId = besideId === r.id ? '' : r.id"
+          />
+          <NuxtLink
+            :to="{ path: '/casts', query: { tags: `recipe:${r.id}` } }"
+            class="icon-button"
+            :aria-label="`What came of ${r.name}`"
+            ><History :size="20" aria-hidden="true"
+          /></NuxtLink>
+          <NuxtLink :to="`/recipes/${r.id}`" class="icon-button" :aria-label="`Card of ${r.name}, to print`"
+            ><Printer :size="20" aria-hidden="true"
+          /></NuxtLink>
+          <button type="button" class="icon-button" :aria-label="`${r.name} as a file`" @click="handOn(r)">
+            <Download :size="20" aria-hidden="true" />
+          </button>
+          <button type="button" class="icon-button" :aria-label="`Throw ${r.name} away`" @click="drop(r)">
+            <Trash2 :size="20" aria-hidden="true" />
+          </button>
+        </span>
+      </li>
+    </ul>
+    <table v-if="beside" data-testid="beside">
+      <thead>
+        <tr>
+          <th scope="col"><span class="visually-hidden">What</span></th>
+          <th scope="col">This plan</th>
+          <th scope="col">{{ beside.name }}, on this mould</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="row in beside.rows" :key="row.what" :class="{ differs: row.differs }">
+          <th scope="row">{{ row.what }}</th>
+          <td v-for="(value, i) in row.values" :key="i">{{ value }}</td>
+        </tr>
+      </tbody>
+    </table>
+    <div class="keep">
+      <label :for="`${id}-name`"
+        >Keep this plan as
+        <InputText :id="`${id}-name`" v-model="name" maxlength="120" placeholder="a name" autocomplete="off"
+      /></label>
+      <Button
+        label="Keep the recipe"
+        severity="secondary"
+        type="button"
+        :disabled="name.trim() === '' || !plan || !!namesake"
+        @click="keep(undefined)"
+      />
+      <Button severity="secondary" type="button" @click="fileInput?.click()">
+        <Upload :size="18" aria-hidden="true" /> From a file
+      </Button>
+      <input
+        ref="fileInput"
+        type="file"
+        accept=".json,application/json"
+        aria-label="Recipe file"
+        class="visually-hidden"
+        tabindex="-1"
+        @change="takeIn"
       />
     </div>
-  </details>
+    <p v-if="namesake" class="note namesake">
+      There is a recipe of this name.
+      <Button label="Keep this in its place" severity="secondary" :disabled="!plan" @click="keep(namesake)" />
+      or choose another name.
+    </p>
+    <p v-if="said" role="status" class="said">{{ said }}</p>
+    <p v-if="failure" role="alert" class="failure">{{ failure }}</p>
+    <ConflictNote
+      v-if="theirs && mine"
+      :mine="recipeLines(mine.recipe, units)"
+      :theirs="recipeLines(theirs, units)"
+      @mine="keepMine"
+      @theirs="clearConflict"
+    />
+  </section>
 </template>
 
 <style scoped>

@@ -1,26 +1,23 @@
 <script setup lang="ts">
 /**
  * Where soak, stirring and pouring do not fit the working time: what would help, what it gains and costs; one press takes
- * it. Usage: <PlanRemedies :plan :outcome @take="(change) => …" />
+ * it. Usage: <PlanRemedies :remedies @take="(change) => …" />
  */
 import { computed } from 'vue'
-import { remediesFor, type PlanOutcome, type PourPlan, type RemedyChange } from '#core/pour'
+import type { Remedy, RemedyChange } from '#core/pour'
 import { useUnits } from '~/parts/show/useUnits'
 import { remedyWords } from './remedyWords'
 
-const props = defineProps<{ plan: PourPlan; outcome: PlanOutcome }>()
+const props = defineProps<{ remedies: readonly Remedy[] }>()
 const emit = defineEmits<{ take: [change: RemedyChange] }>()
 const units = useUnits()
-const remedies = computed(() =>
-  remediesFor(props.plan, props.outcome).map((r) => ({ ...r, words: remedyWords(r, units) })),
-)
+const rows = computed(() => props.remedies.map((r) => ({ ...r, words: remedyWords(r, units) })))
 </script>
 
 <template>
-  <section v-if="remedies.length > 0" class="slab" aria-labelledby="remedies-title">
-    <h2 id="remedies-title">What gives time to pour</h2>
+  <section class="slab" aria-label="What gives time to pour">
     <ul>
-      <li v-for="r in remedies" :key="r.change.id">
+      <li v-for="r in rows" :key="r.change.id">
         <button type="button" class="outline-button" @click="emit('take', r.change)">
           {{ r.words.take }}
         </button>

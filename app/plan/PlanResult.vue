@@ -1,55 +1,43 @@
 <script setup lang="ts">
-/** What the worksheet comes to: what to weigh, the timeline, what it becomes. Usage: <PlanResult :plan :evaluation :stale :last-consistency /> */
-import { SIFT_STAGE_WORDS } from './words'
-import { computed, ref } from 'vue'
-import { burnHazard, warmEndC } from '#core/heat'
-import { plasterClass } from '#core/plaster'
-import {
-  actBefore,
-  conditionsOf,
-  givesMl,
-  soakTimeS,
-  type PlanEvaluation,
-  type PourPlan,
-  type RemedyChange,
-} from '#core/pour'
+/** What the worksheet comes to: what to weigh, the timeline, what it becomes. Usage: <PlanResult :plan :evaluation :stale />  */
+import { SUITS_WORDS } from './words'
+import { outOf } from './timeline'
+import { computed } from 'vue'
+import { givesMl, type PlanEvaluation, type PourPlan } from '#core/pour'
 import { counted } from '~/parts/show/counted'
 import { useUnits } from '~/parts/show/useUnits'
-import { cautionsOfPlan } from '~/parts/show/cautions'
-import { pourTimeAtBest, timeToPour } from '~/parts/mix/pourTime'
-import { durationText } from '~/parts/show/time'
-import { ACT_WORDS, BURN_WORDS, CONDITION_WORDS } from '~/parts/words/demould'
-import { provenanceWords } from '~/parts/words/plaster'
+import { pourTimeText } from '~/parts/mix/pourTime'
+import { durationRangeText, durationText } from '~/parts/show/time'
 import { issueWords } from '~/parts/words/mix'
+import { PURPOSE_WORDS } from '~/parts/words/mould'
 
 const props = defineProps<{
   plan: PourPlan
   evaluation: PlanEvaluation
   stale: boolean
-  lastConsistency: number | undefined
 }>()
-const emit = defineEmits<{ take: [change: RemedyChange] }>()
 const units = useUnits()
 const outcome = computed(() => (props.evaluation.ok ? props.evaluation.outcome : undefined))
-/** Whose ratio it is: the plaster's own, or what the caster made of it. */
-const ratioFrom = computed(() => {
-  const { consistency, plaster } = props.plan
-  const own = Math.abs(consistency / plaster.properties.useConsistency - 1) < 0.005
-  return own && plaster.origins ? provenanceWords(plaster.origins.consistency) : 'as you set it'
-})
-const window = computed(() => outcome.value?.pourWindowS)
-const asking = ref(false)
-const burn = computed(() => {
+/** What it is not made for comes with what is wrong; the rest stands with what it becomes. */
+const unsuited = computed(() => outcome.value?.suits.filter((s) => s.grade !== 'good') ?? [])
+const promises = computed(() => {
   const of = outcome.value
-  if (!of) return undefined
-  const hazard = burnHazard(warmEndC(of.heat.surfacePeakC, of.problem.around.airTempC))
-  return hazard === 'none' ? undefined : hazard
+  if (!of) return []
+  const { strong, out } = outOf(of)
+  return [
+    { what: 'Time to pour', figure: of.pourWindowS ? pourTimeText(of.pourWindowS) : 'none', then: '' },
+    {
+      what: 'Out after',
+      figure: durationText(out.mid),
+      then: `strong enough ${durationRangeText(strong.low, strong.high)}`,
+    },
+    {
+      what: 'Dry after',
+      figure: durationText(of.dryS.mid),
+      then: durationRangeText(of.dryS.low, of.dryS.high),
+    },
+  ]
 })
-const conditions = computed(() => {
-  const of = outcome.value
-  return of ? conditionsOf(of.problem, { ...of, marks: of.heat }, of.wetMassG) : []
-})
-const act = computed(() => outcome.value && actBefore(outcome.value.problem, props.plan, conditions.value))
 </script>
 
 <template>
@@ -66,26 +54,28 @@ const act = computed(() => outcome.value && actBefore(outcome.value.problem, pro
     >
       {{ issueWords(issue, units) }}
     </p>
-    <PlanRemedies v-if="outcome && !stale" :plan="plan" :outcome="outcome" @take="emit('take', $event)" />
+    <p v-for="s in unsuited" :key="s.purpose" class="warn" :class="{ error: s.grade === 'poor' }">
+      {{ PURPOSE_WORDS[s.purpose] }}: {{ SUITS_WORDS[s.code] }}
+    </p>
     <template v-if="outcome">
       <WeighOut :plan="plan" :outcome="outcome">
+        <dl class="promises" aria-label="When">
+          <div v-for="p in promises" :key="p.what">
+            <dt>{{ p.what }}</dt>
+            <dd class="figure">{{ p.figure }}</dd>
+            <dd v-if="p.then" class="soft">{{ p.then }}</dd>
+          </div>
+        </dl>
         <p class="says">
           Makes <b>{{ units.volume(outcome.weighOut.slurryMl) }}</b> of slurry for a mould of
           <b>{{ units.volume(plan.mould.cavityMl) }}</b>, at about <b>{{ units.temp(outcome.mixTempC) }}</b>.
-          <template v-if="plan.batching?.bowl"
-            >In {{ plan.batching.bowl.name
-            }}<template v-if="plan.learnt?.slurryYield"
-              >, which by its last {{ counted(plan.learnt.slurryYield.pours, 'pour') }} gives
-              <b>{{ units.volume(givesMl(plan, outcome.weighOut.slurryMl)) }}</b> of it</template
-            >.</template
-          ><template v-else
+          <template v-if="plan.batching?.bowl && plan.learnt?.slurryYield"
+            >{{ plan.batching.bowl.name }}, by its last {{ counted(plan.learnt.slurryYield.pours, 'pour') }},
+            gives <b>{{ units.volume(givesMl(plan, outcome.weighOut.slurryMl)) }}</b> of it.</template
+          ><template v-else-if="!plan.batching?.bowl"
             >{{ plan.addingWay === 'kneaded' ? 'A bag' : 'Bowl' }} of at least
             <b>{{ units.volume(Math.max(...outcome.batching.batches.map((b) => b.bowlMl))) }}</b>.</template
           >
-        </p>
-        <p v-if="plan.siftStage" class="says">
-          By eye: the water, then sift to “{{ SIFT_STAGE_WORDS[plan.siftStage].name.toLowerCase() }}”; about
-          this much plaster goes in.
         </p>
         <p
           v-if="plan.mould.plusMinusMl && plan.mould.plusMinusMl > outcome.leftover.leftMl"
@@ -111,87 +101,12 @@ const act = computed(() => outcome.value && actBefore(outcome.value.problem, pro
             >: too little for any spill mould</template
           >.
         </p>
-        <details class="says">
-          <summary>where from</summary>
-          <p>
-            The mould’s volume: {{ provenanceWords(plan.mould.volumeProvenance) }}. The ratio:
-            {{ ratioFrom }}. Grain densities:
-            {{
-              provenanceWords(plasterClass(plan.plaster.properties.classId).particleDensityKgM3.provenance)
-            }}. Then the sum of the volumes of grain, water and 1 % of air, rounded to what the scale shows.
-          </p>
-        </details>
       </WeighOut>
-      <section class="slab" aria-label="Timeline">
-        <div class="heading">
-          <h2>When it sets{{ outcome.batching.batches.length > 1 ? ', each bowl' : '' }}</h2>
-          <p v-if="window">
-            <b>{{ timeToPour(window).replace(/^h/, 'H') }}</b><template v-if="pourTimeAtBest(window)"
-              >, {{ pourTimeAtBest(window) }}</template
-            >
-          </p>
-        </div>
-        <SettingTimeline :outcome="outcome" :soak-s="soakTimeS(plan)" :stir-s="plan.stirS" />
-        <p>
-          Inside it gets to about <b>{{ units.temp(outcome.heat.peakC) }}</b>, its surface to
-          <b>{{ units.temp(outcome.heat.surfacePeakC) }}</b><template v-if="burn"
-            >: {{ BURN_WORDS[burn].toLowerCase() }}</template
-          ><template v-if="outcome.heat.coolS !== undefined"
-            >; cool again after {{ durationText(outcome.heat.coolS) }}</template
-          >. <button type="button" class="what-if" @click="asking = true">What if…</button>
-        </p>
-        <p v-for="condition in conditions" :key="condition">{{ CONDITION_WORDS[condition] }}</p>
-        <p v-if="act">
-          <b>{{ ACT_WORDS[act.id] }}</b>: out after {{ durationText(act.outS) }} instead of
-          {{ durationText(outcome.demould.recommendedS) }}.
-        </p>
-        <WhatIf
-          v-model="asking"
-          :problem="outcome.problem"
-          :pace="{ meanLn: 0, sigmaLn: outcome.setting.sigmaLn }"
-          :plan="plan"
-        />
-        <details>
-          <summary>How sure is this?</summary>
-          <p>
-            <template v-if="plan.plaster.origins?.setTime.kind === 'spoon_tests'">
-              Ranges hold four times in five, from the spoon tests of this bag.
-            </template>
-            <template v-else>
-              Ranges hold four times in five for a bag not yet tried here: the class default is good to about
-              ±30 %.
-            </template>
-            The mix’s own heat, mould, ground and air are worked in.
-            <template v-if="!outcome.heat.even"
-              >Its form is uneven or unknown, so the range is wider.
-            </template>
-            So feel before you take it out: warm, then cooling, and hard.
-            <template v-if="outcome.demould.heldByFloor">
-              This kind of mould keeps it longer than the plaster needs (common practice).
-            </template>
-          </p>
-        </details>
-      </section>
-      <PlanBecomes :plan="plan" :outcome="outcome" />
-      <details class="slab">
-        <summary><h2>Schools side by side</h2></summary>
-        <CompareSchools :plan="plan" :last-consistency="lastConsistency" />
-      </details>
-      <CautionNote v-for="caution in cautionsOfPlan(plan)" :id="caution" :key="caution" />
     </template>
   </div>
 </template>
 
 <style scoped>
-.what-if {
-  min-height: 44px;
-  padding: 0 var(--s3);
-  border: 2px solid var(--line);
-  border-radius: 999px;
-  background: transparent;
-  font-weight: 600;
-  cursor: pointer;
-}
 .result {
   display: grid;
   gap: var(--s3);
@@ -205,7 +120,7 @@ const act = computed(() => outcome.value && actBefore(outcome.value.problem, pro
   background: var(--warm-light);
   border-left: 6px solid var(--warm);
   border-radius: 0.6rem;
-  padding: var(--s2) var(--s3);
+  padding: var(--s1) var(--s3);
   font-weight: 600;
 }
 .warn.error {
@@ -224,24 +139,24 @@ const act = computed(() => outcome.value && actBefore(outcome.value.problem, pro
   padding-left: var(--s3);
   font-weight: 600;
 }
-.heading {
-  display: flex;
+.promises {
+  display: grid;
+  grid-template-columns: repeat(3, minmax(0, auto));
   justify-content: space-between;
-  align-items: baseline;
-  gap: var(--s3);
-  flex-wrap: wrap;
+  gap: var(--s3) var(--s4);
+  margin: 0;
 }
-details {
-  margin-top: var(--s2);
-}
-section details {
-  color: var(--ink-soft);
-}
-summary {
-  cursor: pointer;
+dt {
   font-weight: 600;
 }
-summary h2 {
-  display: inline;
+dt,
+dd.soft {
+  color: var(--on-ground-soft);
+}
+dd {
+  margin: 0;
+}
+dd.figure {
+  font-size: 1.5rem;
 }
 </style>

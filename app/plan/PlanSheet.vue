@@ -4,7 +4,15 @@ import Button from 'primevue/button'
 import { computed, ref, watch } from 'vue'
 import { CAUSES, type CauseId } from '#core/finish'
 import { layersOf } from '#core/mould'
-import { decisionsOf, evaluatePlan, heeding, type PlanEvaluation, type PourPlan } from '#core/pour'
+import {
+  decisionsOf,
+  evaluatePlan,
+  heeding,
+  remediesFor,
+  type PlanEvaluation,
+  type PourPlan,
+  type RemedyChange,
+} from '#core/pour'
 import type { Recipe } from '~~/shared/stock'
 import { useUnits } from '~/parts/show/useUnits'
 import { useClock } from '~/stores/bench'
@@ -12,6 +20,11 @@ import { useHeeded } from './useHeeded'
 import { useLastConsistency } from './useLastConsistency'
 import { useSavePlan } from './useSavePlan'
 import { usePlanStock } from './usePlanStock'
+import { usePlanSentence } from './usePlanSentence'
+import { OPENED_WORDS, PLAN_VIEWS, isPart, type Opened } from './parts'
+import { PLAN_PARTS, type PlanPart } from '~/parts/words/planSentence'
+import { timeToPour } from '~/parts/mix/pourTime'
+import { cautionsOfPlan } from '~/parts/show/cautions'
 import { useProblems } from '~/parts/form/useProblems'
 import { useLearning } from '~/stores/learning'
 import { usePours } from '~/stores/pours'
@@ -99,13 +112,13 @@ if (typeof route.query.recipe === 'string') {
   if (recipe) useRecipe(recipe)
 }
 
-const { note: noteProblem, clear: forgetProblems, none: readable } = useProblems()
+const problems = useProblems()
 // A field that is no longer on the page cannot stand in the way.
 watch(
   () => [draft.value.source, draft.value.ratioMethod, draft.value.splitBy, draft.value.waterFrom],
-  () => forgetProblems(),
+  () => problems.clear(),
 )
-const unread = computed(() => !readable.value)
+const unread = computed(() => !problems.none.value)
 
 // A bag's age is told to the day: the moment the page was opened will do.
 const openedMs = useClock().nowMs()
@@ -125,6 +138,43 @@ watch(
       Object.assign(draft.value, layersChoice(draft.value.splitBy, layers))
   },
 )
+const { said, unusual, asked } = usePlanSentence(draft, plan, stock, openedMs, problems.fields)
+
+const opened = ref<Opened>()
+/** Each editor once it was opened: what was typed in it and cannot be read yet stays typed. */
+const visited = ref(new Set<PlanPart>())
+function open(what: Opened) {
+  opened.value = opened.value === what ? undefined : what
+  if (isPart(opened.value)) visited.value.add(opened.value)
+}
+const isOpen = computed({
+  get: () => opened.value !== undefined,
+  set: (now) => {
+    if (!now) opened.value = undefined
+  },
+})
+const remedies = computed(() =>
+  plan.value && outcome.value && !unread.value ? remediesFor(plan.value, outcome.value) : [],
+)
+const views = computed(() => PLAN_VIEWS.filter((v) => v !== 'remedies' || remedies.value.length > 0))
+/** Beside the sentence something always stands: what would help, where something is wrong. */
+const shown = computed<Opened>(() => {
+  const first = views.value[0]!
+  return opened.value === undefined || (opened.value === 'remedies' && first !== 'remedies')
+    ? first
+    : opened.value
+})
+function takeRemedy(change: RemedyChange) {
+  Object.assign(draft.value, remedyDraft(change))
+  opened.value = undefined
+}
+const noteIn = Object.fromEntries(
+  PLAN_PARTS.map((part) => [
+    part,
+    (field: string, message: string) => problems.note(`${part} ${field}`, message),
+  ]),
+) as Record<PlanPart, (field: string, message: string) => void>
+
 const heeded = useHeeded(draft, plan, stock, !changingId.value)
 const lastConsistency = useLastConsistency(plan)
 // What was learnt of what is chosen, and of the bags before this one.
@@ -159,9 +209,16 @@ const { save, busy, failure } = useSavePlan({
 <template>
   <!-- Enter in a field is no start of a run: only its own button is. -->
   <form class="page" novalidate @submit.prevent>
-    <div class="sheet">
+    <div class="plan">
       <header>
-        <h1>{{ changingId ? 'Change the plan' : 'Plan a pour' }}</h1>
+        <h1 class="visually-hidden">{{ changingId ? 'Change the plan' : 'Plan a pour' }}</h1>
+        <PlanSentence
+          :said="said"
+          :open="isPart(opened) ? opened : undefined"
+          :unusual="unusual"
+          :asked="asked"
+          @open="open"
+        />
       </header>
       <PlanHeed
         v-if="draft.heed.length > 0"
@@ -170,31 +227,11 @@ const { save, busy, failure } = useSavePlan({
         @leave-out="heeded.leaveOut"
         @mend="heeded.mend"
       />
-      <PlanMould v-model="draft" :problem="noteProblem" @pick="pickMould" @pick-set="pickSet" />
-      <PlanPlaster
-        v-model="draft"
-        :plan="plan"
-        :water-ml="outcome?.weighOut.waterG"
-        :powder-g="outcome?.weighOut.powderG"
-        :problem="noteProblem"
-        @pick="pickPlaster"
-      />
-      <PlanBatches v-model="draft" :batching="outcome?.batching" :problem="noteProblem" />
-      <PlanConditions v-model="draft" :plan="plan" :problem="noteProblem" />
-      <PlanSteps v-model="draft" :plan="plan" :problem="noteProblem" />
-      <PlanRecipes
-        :draft="draft"
-        :plan="plan"
-        :now-ms="openedMs"
-        @use="useRecipe"
-        @follow="draft.recipe = $event"
-      />
-    </div>
-    <div class="side">
+      <PlanShelfNotes :draft="draft" :powder-g="outcome?.weighOut.powderG" />
       <div class="act">
-        <p v-if="evaluation?.ok" class="brief" aria-hidden="true">
-          <b>{{ units.mass(evaluation.outcome.weighOut.waterG) }}</b> water ·
-          <b>{{ units.mass(evaluation.outcome.weighOut.powderG) }}</b> plaster
+        <p v-if="outcome" class="brief" aria-hidden="true">
+          <b>{{ units.mass(outcome.weighOut.waterG) }}</b> water ·
+          <b>{{ units.mass(outcome.weighOut.powderG) }}</b> plaster
         </p>
         <p v-if="failure" class="failure" role="alert">{{ failure }}</p>
         <Button
@@ -205,15 +242,101 @@ const { save, busy, failure } = useSavePlan({
           @click="save"
         />
       </div>
-      <PlanResult
-        v-if="plan && evaluation"
-        :plan="plan"
-        :evaluation="evaluation"
-        :stale="unread"
-        :last-consistency="lastConsistency"
-        @take="(change) => Object.assign(draft, remedyDraft(change))"
-      />
+      <PlanResult v-if="plan && evaluation" :plan="plan" :evaluation="evaluation" :stale="unread" />
       <p v-else class="slab">Choose a mould and a plaster: the rest follows from them.</p>
+    </div>
+    <nav class="views" aria-label="More of this plan">
+      <button
+        v-for="view in views"
+        :key="view"
+        type="button"
+        class="outline-button"
+        :data-part="view"
+        :aria-expanded="shown === view"
+        aria-controls="plan-panel"
+        @click="open(view)"
+      >
+        {{ OPENED_WORDS[view] }}
+      </button>
+    </nav>
+    <PlanPanel v-model="isOpen" :title="OPENED_WORDS[shown]" :untitled="!isPart(shown)">
+      <template #meanwhile>
+        <p v-if="outcome">
+          <b>{{ units.mass(outcome.weighOut.waterG) }}</b> water ·
+          <b>{{ units.mass(outcome.weighOut.powderG) }}</b> plaster · {{ timeToPour(outcome.pourWindowS) }}
+        </p>
+        <p v-else>Not a plan yet.</p>
+      </template>
+      <PlanMould
+        v-if="visited.has('mould')"
+        v-show="shown === 'mould'"
+        v-model="draft"
+        :problem="noteIn.mould"
+        @pick="pickMould"
+        @pick-set="pickSet"
+      />
+      <PlanPlaster
+        v-if="visited.has('plaster')"
+        v-show="shown === 'plaster'"
+        v-model="draft"
+        :plan="plan"
+        :water-ml="outcome?.weighOut.waterG"
+        :problem="noteIn.plaster"
+        @pick="pickPlaster"
+      />
+      <PlanMixing
+        v-if="visited.has('mixing')"
+        v-show="shown === 'mixing'"
+        v-model="draft"
+        :problem="noteIn.mixing"
+      />
+      <PlanSteps
+        v-if="visited.has('filling')"
+        v-show="shown === 'filling'"
+        v-model="draft"
+        :plan="plan"
+        :problem="noteIn.filling"
+      />
+      <PlanBatches
+        v-if="visited.has('bowls')"
+        v-show="shown === 'bowls'"
+        v-model="draft"
+        :batching="outcome?.batching"
+        :problem="noteIn.bowls"
+      />
+      <PlanWater
+        v-if="visited.has('water')"
+        v-show="shown === 'water'"
+        v-model="draft"
+        :plan="plan"
+        :problem="noteIn.water"
+      />
+      <PlanDrying
+        v-if="visited.has('drying')"
+        v-show="shown === 'drying'"
+        v-model="draft"
+        :plan="plan"
+        :problem="noteIn.drying"
+      />
+      <PlanRecipes
+        v-if="shown === 'recipes'"
+        :draft="draft"
+        :plan="plan"
+        :now-ms="openedMs"
+        @use="useRecipe"
+        @follow="draft.recipe = $event"
+      />
+      <PlanRemedies v-else-if="shown === 'remedies'" :remedies="remedies" @take="takeRemedy" />
+      <template v-else-if="plan && outcome">
+        <PlanTimes v-if="shown === 'times'" :plan="plan" :outcome="outcome" />
+        <PlanBecomes v-else-if="shown === 'becomes'" :plan="plan" :outcome="outcome" />
+        <section v-else-if="shown === 'schools'" class="slab" aria-label="Schools side by side">
+          <CompareSchools :plan="plan" :last-consistency="lastConsistency" />
+        </section>
+      </template>
+    </PlanPanel>
+    <div v-if="plan" class="cautions">
+      <CautionNote v-for="caution in cautionsOfPlan(plan)" :id="caution" :key="caution" />
     </div>
   </form>
 </template>
@@ -222,57 +345,67 @@ const { save, busy, failure } = useSavePlan({
 .page {
   width: 100%;
   display: grid;
-  grid-template-columns: minmax(0, 5fr) minmax(0, 6fr);
-  gap: var(--s5);
+  grid-template: auto auto 1fr / minmax(0, 6fr) minmax(0, 5fr);
+  grid-template-areas: 'plan views' 'plan panel' 'plan cautions';
+  gap: var(--s3) var(--s5);
   align-items: start;
 }
-.sheet,
+.plan {
+  grid-area: plan;
+}
+.cautions {
+  grid-area: cautions;
+}
+.plan,
+.cautions,
 .slab {
   display: grid;
-  gap: var(--s4);
-}
-.sheet {
-  gap: var(--s3);
-}
-.side {
-  display: grid;
-  gap: var(--s3);
+  gap: var(--s2);
   align-content: start;
 }
-/* It keeps to the top: there it covers nothing that was not passed already. */
 .act {
   display: grid;
   gap: var(--s2);
-  position: sticky;
-  top: 0;
-  z-index: 2;
-  padding: var(--s2) 0;
-  background: var(--chalk);
 }
 .brief {
   display: none;
   font-size: 1.05rem;
   line-height: 1.2;
 }
+.plan :deep(.card) {
+  padding-block: var(--s3);
+}
+.plan :deep(.out) {
+  gap: var(--s2);
+}
 .go {
   font-size: 1.1rem;
   justify-self: stretch;
 }
+.views {
+  grid-area: views;
+  display: flex;
+  flex-wrap: wrap;
+  gap: var(--s2);
+}
+.views [aria-expanded='true'] {
+  background: var(--ink);
+  color: var(--plaster);
+}
 @media (max-width: 60rem) {
   .page {
-    grid-template-columns: minmax(0, 1fr);
+    grid-template: none / minmax(0, 1fr);
+    grid-template-areas: 'plan' 'cautions' 'views';
   }
-  .side,
-  .sheet {
-    display: contents;
-  }
+  /* It keeps to the top: there it covers nothing that was not passed already. */
   .act {
-    order: -1;
+    position: sticky;
+    top: 0;
+    z-index: 2;
+    padding: var(--s2) 0;
+    background: var(--chalk);
     grid-template-columns: 1fr auto;
     align-items: center;
-  }
-  header {
-    order: -2;
   }
   .brief {
     display: block;

@@ -85,8 +85,7 @@ function add() {
 </script>
 
 <template>
-  <section class="slab" aria-labelledby="plan-steps">
-    <h2 id="plan-steps">Filling, step by step</h2>
+  <section class="slab" aria-label="Filling">
     <LabelledPills
       :model-value="draft.filling"
       label="How it is filled"

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** Sifting to a look, each drawn in its bowl. Usage: <SiftStages v-model="draft" :class-id :water-ml /> */
-import { SIFT_STAGE_WORDS } from './words'
+import { SIFT_STAGE_WORDS } from '~/parts/words/mix'
 import { figure } from '~/parts/show/figures'
 import { computed } from 'vue'
 import { SIFT_STAGES, consistencyBySifting, type SiftStage } from '#core/mix'

@@ -12,22 +12,28 @@ export interface Timeline {
 
 const TICK_STEPS_S = [60, 120, 300, 600, 900, 1800, 3600, 7200]
 
-/** Lays a plan's outcome out in seconds from the start of sifting; the plaster's own clock starts at mid-sift. */
+/** The plaster's own clock starts at mid-sift: a figure of it, counted from the first powder in the water. */
+const fromFirstPowder = ({ siftS }: Pick<PlanOutcome, 'siftS'>, { low, mid, high }: Range): Range => ({
+  low: low + siftS / 2,
+  mid: mid + siftS / 2,
+  high: high + siftS / 2,
+})
+
+/** When it is strong enough, and when to take it out, s from the first powder in the water. */
+export function outOf(outcome: Pick<PlanOutcome, 'siftS' | 'demould'>): { strong: Range; out: Range } {
+  const { strongEnoughS: strong, recommendedS } = outcome.demould
+  const out = { low: strong.mid, mid: recommendedS, high: Math.max(strong.high, recommendedS) }
+  return { strong: fromFirstPowder(outcome, strong), out: fromFirstPowder(outcome, out) }
+}
+
+/** Lays a plan's outcome out in seconds from the start of sifting. */
 export function timelineOf(outcome: PlanOutcome, soakS: number, stirS: number): Timeline {
-  const { siftS, setting, demould } = outcome
-  const fromSift = (r: Range): Range => ({
-    low: r.low + siftS / 2,
-    mid: r.mid + siftS / 2,
-    high: r.high + siftS / 2,
-  })
+  const { siftS, setting } = outcome
+  const fromSift = (r: Range) => fromFirstPowder(outcome, r)
   const stirStart = siftS + soakS
   const stirEnd = stirStart + stirS
   const work = fromSift(setting.timeS.work_end)
-  const out = fromSift({
-    low: demould.strongEnoughS.mid,
-    mid: demould.recommendedS,
-    high: Math.max(demould.strongEnoughS.high, demould.recommendedS),
-  })
+  const { out } = outOf(outcome)
   const endS = Math.max(out.high, work.high, stirEnd) * 1.03
   const mark = (id: string, label: string, range: Range) => ({
     id,

@@ -8,6 +8,7 @@ import { ADDING_WORDS, STIR_SIGNS } from '~/parts/words/mix'
 import { PREPARATION_WORDS, TACTIC_WORDS } from '~/parts/words/mould'
 import { durationText, minutesText } from '~/parts/show/time'
 import { issueWords } from '~/parts/words/mix'
+import { planSentence, sentenceText } from '~/parts/words/planSentence'
 import { stepWords } from '~/parts/words/steps'
 
 const props = defineProps<{ plan: PourPlan; title: string }>()
@@ -23,16 +24,12 @@ const soakS = computed(() => soakTimeS(props.plan))
   <article class="paper">
     <header>
       <h1>{{ title }}</h1>
-      <p>{{ plan.mould.name }} · {{ plan.plaster.name }} · {{ workshop.settings.workshopName }}</p>
+      <p>{{ sentenceText(planSentence(plan, units)) }} {{ workshop.settings.workshopName }}</p>
     </header>
     <p v-for="issue in evaluation.issues" :key="issue.code">{{ issueWords(issue, units) }}</p>
     <template v-if="outcome">
       <WeighOut :plan="plan" :outcome="outcome" />
-      <p>
-        {{ Math.round(plan.consistency) }} parts of water to 100; makes
-        {{ units.volume(outcome.weighOut.slurryMl) }} for {{ units.volume(plan.mould.cavityMl) }}; water at
-        {{ units.temp(plan.waterTempC) }}.
-      </p>
+      <p>Makes {{ units.volume(outcome.weighOut.slurryMl) }} for {{ units.volume(plan.mould.cavityMl) }}.</p>
       <div class="lists">
         <section>
           <h2>To make ready</h2>

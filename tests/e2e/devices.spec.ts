@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test'
 import { buttonStandIn, probeStandIn, scaleStandIn, type StandIn } from '../../devices/standIns'
-import { expect, pool, pourIdOf, storedEvents, test } from './fixtures'
+import { expect, part, pool, pourIdOf, storedEvents, test } from './fixtures'
 
 const standIns: StandIn[] = []
 test.afterEach(() => standIns.splice(0).forEach((s) => s.stop()))
@@ -13,6 +13,7 @@ const gauge = (page: Page) => page.getByTestId('gauge')
 
 /** A litre of pottery plaster, on the bench and at its first weighing. */
 async function toTheFirstWeighing(page: Page) {
+  await part(page, 'mould')
   await page.getByRole('button', { name: 'Known' }).click()
   await page.getByLabel('It holds').fill('1 l')
   await page.getByLabel('It holds').blur()

@@ -1,4 +1,5 @@
 import { test as base, expect, type Page } from '@playwright/test'
+import type { Opened } from '../../app/plan/parts'
 import { createTestDatabase } from '../support/database'
 import { freePort, startServer, type TestServer } from '../support/server'
 
@@ -117,6 +118,12 @@ export async function go(page: Page, path: string): Promise<void> {
     await config.globalProperties.$router.push(to)
     await there
   }, path)
+}
+
+/** On the plan's page: opens the editor of a part of its sentence, or what there is to look into, where it is not open yet. */
+export async function part(page: Page, opened: Opened): Promise<void> {
+  const says = page.locator(`[data-part="${opened}"]`)
+  if ((await says.getAttribute('aria-expanded')) !== 'true') await says.click()
 }
 
 /** The big target of the live run. */

@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test'
 import { tilesPlan } from '../unit/plans'
-import { expect, go, test } from './fixtures'
+import { expect, go, part, test } from './fixtures'
 import { asPlanned, sendPour } from './sentPour'
 
 test.use({ demo: true })
@@ -198,6 +198,7 @@ test('Enter in a field of the plan starts nothing; far too much water is asked a
   open,
 }) => {
   await open(page, '/plan')
+  await part(page, 'mould')
   await page.getByLabel('What will it be?').fill('Pressed too soon')
   await page.keyboard.press('Enter')
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Plan a pour')

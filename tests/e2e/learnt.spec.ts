@@ -1,7 +1,7 @@
 import sharp from 'sharp'
 import type { Page } from '@playwright/test'
 import { scaleStandIn } from '../../devices/standIns'
-import { expect, pourIdOf, storedEvents, test } from './fixtures'
+import { expect, part, pourIdOf, storedEvents, test } from './fixtures'
 
 test.use({ demo: true })
 
@@ -105,6 +105,7 @@ test('a bag and a place have learnt: said, drawn, switched off and set back; the
   const rack = page.locator('li', { hasText: 'Rack by the window' })
   await expect(rack).toContainText(/dries \d+ % slower than its air would: \d+ pours/)
   await open(page, '/plan')
+  await part(page, 'drying')
   await page.getByLabel('Where it dries').click()
   await page.getByRole('option', { name: 'Rack by the window' }).click()
   await expect(page.getByTestId('place-learnt')).toContainText(/dries \d+ % slower/)

@@ -1,7 +1,7 @@
 import type { Page } from '@playwright/test'
 import { sql } from 'kysely'
 import { buttonStandIn, scaleStandIn, type StandIn } from '../../devices/standIns'
-import { expect, knock, pool, pourIdOf, storedEvents, test } from './fixtures'
+import { expect, knock, part, pool, pourIdOf, storedEvents, test } from './fixtures'
 
 const standIns: StandIn[] = []
 test.afterEach(() => standIns.splice(0).forEach((s) => s.stop()))
@@ -57,10 +57,12 @@ test('a script of one’s own: another way of filling, a step left out and one a
   )
   expect(await spill.text()).not.toContain('error')
   await open(page, '/plan')
+  await part(page, 'mould')
   await page.getByLabel('What will it be?').fill('Mermaid, latex')
   await page.getByRole('button', { name: 'Known' }).click()
   await page.getByLabel('It holds').fill('1 l')
   await page.getByLabel('It holds').blur()
+  await part(page, 'filling')
   await page.getByRole('button', { name: 'Squeezed, then filled' }).click()
   await page.getByText(/The \d+ steps/).click()
   const steps = page.getByRole('listitem')
@@ -153,6 +155,7 @@ test('scale, button, server and database fall away in the middle of a step: noth
   const scale = standIn(scaleStandIn(workshop.devicePort, 'bench-scale', 'Bench scale'))
   const button = standIn(buttonStandIn(workshop.devicePort, 'elbow', 'Elbow button'))
   await open(page, '/plan')
+  await part(page, 'mould')
   await page.getByRole('button', { name: 'Known' }).click()
   await page.getByLabel('It holds').fill('1 l')
   await page.getByLabel('It holds').blur()

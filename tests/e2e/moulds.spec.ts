@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs'
 import type { Page } from '@playwright/test'
 import sharp from 'sharp'
-import { expect, pool, pourIdOf, storedEvents, test } from './fixtures'
+import { expect, part, pool, pourIdOf, storedEvents, test } from './fixtures'
 
 const holds = (page: Page) => page.getByTestId('holds')
 const way = (page: Page, name: string) => page.getByRole('button', { name, exact: true }).click()
@@ -112,6 +112,7 @@ test.describe('from the plan', () => {
       await open(page, '/plan')
       const powder = page.getByTestId('powder')
       const before = await powder.innerText()
+      await part(page, 'mould')
       await way(page, name)
       await by(page)
       await expect(holds(page)).toHaveText(holdsText)
@@ -129,6 +130,7 @@ test('described in the plan, kept in one step, and the plan goes on from the she
   workshop,
 }) => {
   await open(page, '/plan')
+  await part(page, 'mould')
   await page.getByLabel('Length inside').fill('100')
   await page.getByRole('button', { name: 'Keep it on the shelf' }).click()
   await expect(page.getByText('Give it a name first.')).toBeVisible()
@@ -278,6 +280,7 @@ test.describe('the shelf of the demo workshop', () => {
   }) => {
     await open(page, '/moulds')
     await page.getByRole('link', { name: 'Plan it' }).click()
+    await part(page, 'mould')
     await expect(page.getByRole('combobox', { name: 'Which set' })).toHaveText('Touch table, one of each')
     await expect(page.getByTestId('leftover')).toContainText('Limpet')
     await page.getByRole('button', { name: 'Take it to the bench' }).click()

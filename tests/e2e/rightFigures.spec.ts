@@ -6,7 +6,7 @@ import { testPlan } from '../unit/plans'
 import { controlClock } from './controlledClock'
 import { getReadable, poursById } from '../../server/services/pours/pourRecords'
 import { rebuildSummaries } from '../../server/services/pours/summaries'
-import { expect, pool, pourIdOf, storedEvents, test } from './fixtures'
+import { expect, part, pool, pourIdOf, storedEvents, test } from './fixtures'
 
 const head = (page: Page) => page.getByRole('heading', { level: 1 })
 const MIN_S = 60
@@ -48,6 +48,7 @@ test('a figure that could be two is asked about until the workshop says how it w
   open,
 }) => {
   await open(page, '/plan')
+  await part(page, 'mould')
   await page.getByRole('button', { name: 'Known' }).click()
   await page.getByLabel('It holds').fill('1.500 l')
   await expect(page.getByRole('button', { name: 'Take it to the bench' })).toBeDisabled()
@@ -58,6 +59,7 @@ test('a figure that could be two is asked about until the workshop says how it w
   await page.getByRole('button', { name: 'Keep these' }).click()
   await expect(page.getByText('Kept.')).toBeVisible()
   await page.getByRole('link', { name: 'Plan', exact: true }).click()
+  await part(page, 'mould')
   // A page that has just come may still take the focus to itself.
   await expect(async () => {
     await page.getByLabel('It holds').fill('1.500 ml')
@@ -72,26 +74,34 @@ test('a plan that leaves no time to pour says so, and one press takes what would
   open,
 }) => {
   await open(page, '/plan')
+  await part(page, 'mould')
   await page.getByRole('button', { name: 'Known' }).click()
   await page.getByLabel('It holds').fill('400 ml')
+  await part(page, 'plaster')
   await choose(page, 'Which plaster', 'Dental stone')
+  await part(page, 'mixing')
   await page.getByLabel('Stir', { exact: true }).fill('5')
   await expect(page.getByText('Hardly any time would be left to pour')).toBeVisible()
   // The same figure wherever it stands.
+  await part(page, 'times')
   await expect(page.getByText('Hardly any time to pour, perhaps')).toBeVisible()
+  await part(page, 'water')
   await expect(page.getByText('Cold buys time: hardly any time to pour')).toBeVisible()
+  await part(page, 'plaster')
   await expect(page.locator('.offs .row').first()).toContainText('hardly any')
+  await part(page, 'remedies')
   const remedies = page.getByRole('region', { name: 'What gives time to pour' })
   await expect(remedies.getByRole('button', { name: /^Water at/ })).toBeVisible()
   await expect(remedies.getByRole('listitem').filter({ hasText: 'Stir for' })).toContainText(
     'More lumps may stay',
   )
   await remedies.getByRole('button', { name: /^Stir for/ }).click()
-  await expect(page.getByLabel('Stir', { exact: true })).toHaveValue('2.5')
+  await expect(page.locator('[data-part=mixing]')).toContainText('stirred 2.5 min')
 })
 
 test('frozen ground has no forecast, with what to do', async ({ page, open }) => {
   await open(page, '/plan')
+  await part(page, 'water')
   await page.getByRole('textbox', { name: 'Mould', exact: true }).fill('-2')
   await expect(page.getByText('the water freezes before it can set. Thaw it')).toBeVisible()
   await expect(page.getByTestId('water')).toHaveCount(0)
@@ -105,6 +115,7 @@ test('a slurry read late moves no start; what falls due rings wherever one is, a
 }) => {
   const clock = await controlClock(page, Date.now() - 86_400_000)
   await open(page, '/plan')
+  await part(page, 'mould')
   await page.getByLabel('What will it be?').fill('Gull on a post')
   await page.getByRole('button', { name: 'Take it to the bench' }).click()
   await page.waitForURL(/\/pour\//)

@@ -1,6 +1,7 @@
-import { expect, knock, pourIdOf, storedEvents, test } from './fixtures'
+import { expect, knock, part, pourIdOf, storedEvents, test } from './fixtures'
 
 async function planOne(page: import('@playwright/test').Page, name: string) {
+  await part(page, 'mould')
   await page.getByLabel('What will it be?').fill(name)
   await page.getByRole('button', { name: 'Take it to the bench' }).click()
   await page.waitForURL(/\/pour\//)
@@ -83,7 +84,10 @@ test('a plan changed in two windows: the second is told, and nothing typed is lo
   const other = await context.newPage()
   await open(page, `/plan?pour=${id}`)
   await open(other, `/plan?pour=${id}`)
-  for (const window of [page, other]) await window.getByRole('button', { name: 'Known' }).click()
+  for (const window of [page, other]) {
+    await part(window, 'mould')
+    await window.getByRole('button', { name: 'Known' }).click()
+  }
   await other.getByLabel('It holds').fill('3 l')
   await other.getByRole('button', { name: 'Keep this plan' }).click()
   await other.waitForURL(/\/pour\//)
@@ -113,6 +117,7 @@ test('a browser that lets nothing be kept works all the same, and says what goes
   await page.goto(`${workshop.server.address}/plan`)
   await page.getByRole('button', { name: /I have read/ }).click()
   await expect(page.getByText('This browser is told to keep nothing')).toBeVisible()
+  await part(page, 'mould')
   await page.getByLabel('What will it be?').fill('Held by nobody')
   await page.getByRole('button', { name: 'Take it to the bench' }).click()
   await page.waitForURL(/\/pour\//)
@@ -122,6 +127,7 @@ test('a browser that lets nothing be kept works all the same, and says what goes
 
 test('what cannot be read is said at the field and stays there', async ({ page, open }) => {
   await open(page, '/plan')
+  await part(page, 'mould')
   await page.getByRole('button', { name: 'Known' }).click()
   const holds = page.getByLabel('It holds')
   for (const [typed, message] of [
@@ -143,9 +149,11 @@ test('what cannot be read is said at the field and stays there', async ({ page, 
   await page.getByRole('button', { name: '1/2 US gallon' }).click()
   await expect(page.getByText('Read as gallon, US, 3785.4 ml')).toBeVisible()
   await expect(page.getByRole('alert')).toBeHidden()
+  await part(page, 'plaster')
   await page.getByLabel('Consistency', { exact: true }).first().focus()
   await page.getByRole('textbox', { name: 'Consistency' }).fill('17')
   await expect(page.getByText('cannot harden')).toBeVisible()
   await page.reload()
+  await part(page, 'mould')
   await expect(page.getByLabel('It holds')).toHaveValue('1.89 l')
 })

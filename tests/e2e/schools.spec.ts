@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test'
 import type { EventBody } from '../../core/pour'
-import { expect, knock, pourIdOf, storedEvents, test } from './fixtures'
+import { expect, knock, part, pourIdOf, storedEvents, test } from './fixtures'
 
 // Each looks at its own pour alone.
 test.use({ shared: true })
@@ -12,8 +12,10 @@ const figures = async (page: Page) => [
 
 test('one job through each school of ratio is the same mix', async ({ page, open }) => {
   await open(page, '/plan')
+  await part(page, 'mould')
   await page.getByRole('button', { name: 'Known' }).click()
   await page.getByLabel('It holds').fill('2 l')
+  await part(page, 'plaster')
   const consistency = page.getByRole('textbox', { name: 'Consistency' })
   await consistency.fill('70')
   await consistency.blur()
@@ -51,6 +53,7 @@ test('one job through each school of ratio is the same mix', async ({ page, open
   await page.waitForURL(/\/pour\//)
   // The school is part of the plan: changing it later starts from what was chosen.
   await page.getByRole('link', { name: 'Change the plan' }).click()
+  await part(page, 'plaster')
   await expect(page.getByRole('radio', { name: 'Mountain' })).toBeChecked()
   await expect(consistency).toHaveValue('70')
 })
@@ -61,8 +64,10 @@ test('cups only: a plan met by scoop is run, recorded and carded in scoops', asy
   workshop,
 }) => {
   await open(page, '/plan')
+  await part(page, 'mould')
   await page.getByRole('button', { name: 'Known' }).click()
   await page.getByLabel('It holds').fill('2 l')
+  await part(page, 'plaster')
   await page.getByRole('button', { name: 'By scoop' }).click()
   await page.getByRole('button', { name: 'Take it to the bench' }).click()
   const heading = page.getByRole('heading', { level: 1 })

@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test'
 import { controlClock } from './controlledClock'
-import { expect, pool, pourIdOf, storedEvents, test } from './fixtures'
+import { expect, part, pool, pourIdOf, storedEvents, test } from './fixtures'
 
 test.use({ demo: true })
 
@@ -71,10 +71,12 @@ test('while the mould fills past its working time, the clock turns to harm and t
 
 test('the filled mix weighs its silica and keeps its own caution', async ({ page, open }) => {
   await open(page, '/plan')
+  await part(page, 'mould')
   await page.getByRole('combobox', { name: 'Which mould' }).click()
   await page.getByRole('option', { name: /Urchin shell/ }).click()
   await expect(page.getByRole('note')).toContainText(['Silica flour', 'It burns'])
   await expect(page.getByText('Silica flour', { exact: true })).toBeVisible()
+  await part(page, 'plaster')
   await page.getByText('What is assumed of').click()
   await expect(page.getByText('from memory').first()).toBeVisible()
   await page.getByRole('button', { name: 'Take it to the bench' }).click()
@@ -95,12 +97,14 @@ test('the filled mix weighs its silica and keeps its own caution', async ({ page
 
 test('a half-filled worksheet outlives a reload, also without a name', async ({ page, open }) => {
   await open(page, '/plan')
+  await part(page, 'mould')
   await page.getByRole('button', { name: 'Describe it' }).click()
   await page.getByRole('button', { name: 'Known' }).click()
   await page.getByLabel('It holds').fill('3.25 l')
   await page.getByLabel('Spare').fill('7.5')
-  await page.getByRole('heading', { level: 1 }).click()
+  await page.getByLabel('Spare').blur()
   await page.reload()
+  await part(page, 'mould')
   await expect(page.getByLabel('It holds')).toHaveValue('3.25 l')
   await expect(page.getByLabel('Spare')).toHaveValue('7.5')
 })

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test'
-import { expect, pool, test } from './fixtures'
+import { expect, part, pool, test } from './fixtures'
 
 test.use({ demo: true })
 
@@ -66,10 +66,13 @@ test('what cannot be is said at its field, and nothing typed is lost', async ({ 
 
 test('the schools know how this mould was mixed last time', async ({ page, open }) => {
   await open(page, '/plan')
-  await page.getByText('Schools side by side').click()
+  await part(page, 'schools')
   await expect(page.getByRole('img', { name: /^Yours last time: full/ })).toBeVisible()
+  await part(page, 'plaster')
   await page.getByRole('combobox', { name: 'Which plaster' }).click()
   await page.getByRole('option', { name: 'Dental plaster' }).click()
+  await part(page, 'schools')
+  await expect(page.getByRole('img', { name: /^This plan/ })).toBeVisible()
   await expect(page.getByRole('img', { name: /^Yours last time/ })).toHaveCount(0)
 })
 
@@ -82,16 +85,18 @@ test('a set slightly larger than its bags says so; a small scale weighs in turns
   await page.getByRole('button', { name: 'Keep these' }).click()
   await expect(page.getByText('Kept.')).toBeVisible()
   await page.getByRole('link', { name: 'Plan', exact: true }).click()
+  await part(page, 'mould')
   await page.getByRole('button', { name: 'Describe it' }).click()
   await page.getByRole('button', { name: 'Known' }).click()
   await page.getByLabel('It holds').fill('2 l')
+  await part(page, 'plaster')
   await page.getByRole('combobox', { name: 'Which plaster' }).click()
   await page.getByRole('option', { name: 'Pottery plaster', exact: true }).click()
   const turns = page.getByTestId('turns')
   await expect(turns).toContainText('The scale takes 1500 g')
   await expect(turns).toContainText(/the plaster in \d goes/)
 
-  await page.getByRole('heading', { name: 'Bowls' }).click()
+  await part(page, 'bowls')
   await page.getByRole('button', { name: 'Whole bags' }).click()
   await page.getByLabel('A whole bag holds').fill('1 kg')
   await expect(page.getByText('slightly more than the 2000 g in whole bags')).toBeVisible()

@@ -1,7 +1,7 @@
 import { outlookFrom } from '../../core/pour'
 import { getReadable } from '../../server/services/pours/pourRecords'
 import { controlClock } from './controlledClock'
-import { expect, pool, pourIdOf, storedEvents, test } from './fixtures'
+import { expect, part, pool, pourIdOf, storedEvents, test } from './fixtures'
 
 const DAY_S = 86_400
 
@@ -13,6 +13,7 @@ test('the whole job by hand: plan, weigh, sift, soak, stir, pour, set, demould, 
   const clock = await controlClock(page, Date.now() - 12 * DAY_S * 1000)
   await open(page, '/plan')
 
+  await part(page, 'mould')
   await page.getByLabel('What will it be?').fill('Tide gauge plinth')
   await page.getByRole('button', { name: 'Box' }).click()
   await page.getByLabel('Length inside').fill('20 cm')
@@ -102,12 +103,14 @@ test('the whole job by hand: plan, weigh, sift, soak, stir, pour, set, demould, 
 test('undo, and the plan stays open until the weighing', async ({ page, open }) => {
   await controlClock(page, Date.now() - DAY_S * 1000)
   await open(page, '/plan')
+  await part(page, 'mould')
   await page.getByLabel('What will it be?').fill('Door stop')
   await page.getByRole('button', { name: 'Take it to the bench' }).click()
   const head = page.getByRole('heading', { level: 1 })
   await expect(head).toHaveText('Get the mould ready')
   await page.getByRole('button', { name: 'Undo' }).isDisabled()
   await page.getByRole('link', { name: 'Change the plan' }).click()
+  await part(page, 'mould')
   await page.getByRole('button', { name: 'Known' }).click()
   await page.getByLabel('It holds').fill('2 l')
   await page.getByRole('button', { name: 'Keep this plan' }).click()

@@ -4,6 +4,7 @@ import { computed, ref } from 'vue'
 export function useProblems() {
   const problems = ref<Record<string, string>>({})
   return {
+    fields: computed(() => Object.keys(problems.value)),
     note(field: string, message: string) {
       if (message) problems.value[field] = message
       else delete problems.value[field]

@@ -1,0 +1,90 @@
+import type { Page } from '@playwright/test'
+import { expect, part, test } from './fixtures'
+
+// It is looked at and changed in the window alone: nothing goes to the workshop.
+test.use({ demo: true, shared: true })
+
+const sentence = (page: Page) => page.locator('.sentence')
+const controls = (page: Page) =>
+  page
+    .locator('a, button, input, summary, [role=button], [role=combobox], [role=slider]')
+    .filter({ visible: true })
+const toTheBench = (page: Page) => page.getByRole('button', { name: 'Take it to the bench' })
+
+test.describe('on a phone', () => {
+  test.use({ viewport: { width: 390, height: 844 }, hasTouch: true })
+
+  test('a plan is a sentence: a part is touched, changed and closed by Back; what cannot be read stays typed', async ({
+    page,
+    open,
+  }) => {
+    await open(page, '/plan')
+    await expect(sentence(page)).toHaveText(
+      /^1 × Ammonite, silicone in Red tub, 32 to 100, by weight, sifted, .* with tap water at 16 °C, /,
+    )
+    expect(await controls(page).count()).toBeLessThanOrEqual(25)
+    const tall = await page.evaluate(() => document.documentElement.scrollHeight)
+    expect(tall).toBeLessThanOrEqual(2 * 844)
+
+    const water = page.locator('[data-part=water]')
+    await water.tap()
+    const sheet = page.getByRole('dialog', { name: 'Water and how warm it is' })
+    const field = sheet.getByRole('textbox', { name: 'Water' })
+    await expect(sheet).toContainText('139 g water · 434 g plaster')
+    await field.fill('quite cold')
+    await page.goBack()
+    await expect(sheet).toBeHidden()
+    await expect(page).toHaveURL(/\/plan$/)
+    await expect(water).toContainText('(cannot be read yet)')
+    await expect(toTheBench(page)).toBeDisabled()
+    await water.tap()
+    await expect(field).toHaveValue('quite cold')
+    await field.fill('8')
+    await sheet.getByRole('button', { name: 'Close' }).tap()
+    await expect(sheet).toBeHidden()
+    // Not the tap's own sixteen: it stands out.
+    await expect(water).toHaveText('tap water at 8 °C (not as usual)')
+    await expect(toTheBench(page)).toBeEnabled()
+  })
+})
+
+test('on a desk the parts stand beside the sentence, one at a time, and all of it goes by keyboard', async ({
+  page,
+  open,
+}) => {
+  await open(page, '/plan')
+  const panel = page.locator('#plan-panel')
+  const shows = (title: string) => expect(panel.getByRole('heading', { level: 2 })).toHaveText(title)
+  await shows('When it sets')
+  // Every part has its own editor, named as it is.
+  for (const [of, title] of [
+    ['mould', 'Mould'],
+    ['plaster', 'Plaster and ratio'],
+    ['mixing', 'Mixing'],
+    ['filling', 'Filling, step by step'],
+    ['bowls', 'Bowls'],
+    ['water', 'Water and how warm it is'],
+    ['drying', 'Drying'],
+    ['becomes', 'What it becomes'],
+  ] as const) {
+    await part(page, of)
+    await shows(title)
+  }
+  const mixing = page.locator('[data-part=mixing]')
+  await mixing.focus()
+  await page.keyboard.press('Enter')
+  await expect(panel).toBeFocused()
+  await page.getByLabel('Stir', { exact: true }).fill('6')
+  await page.keyboard.press('Escape')
+  await expect(mixing).toBeFocused()
+  // What is wrong comes first, with what would help, by one press.
+  await shows('What gives time')
+  await panel.getByRole('button', { name: /^Stir for/ }).click()
+  await expect(mixing).not.toContainText('stirred 6 min')
+  let tabs = 0
+  for (await mixing.focus(); tabs < 15; tabs++) {
+    await page.keyboard.press('Tab')
+    if (await toTheBench(page).evaluate((el) => el === document.activeElement)) break
+  }
+  expect(tabs).toBeLessThan(15)
+})
