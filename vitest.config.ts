@@ -3,6 +3,8 @@ import { defineConfig } from 'vitest/config'
 
 const at = (path: string) => fileURLToPath(new URL(path, import.meta.url))
 const alias = { '#core': at('./core'), '~~': at('.'), '~': at('./app') }
+/** So long takes only what hangs: models that are run through by the hundred take seconds on a busy machine. */
+const SLOWEST_MS = 60_000
 const setupFiles = [at('./tests/support/dice.ts')]
 
 export default defineConfig({
@@ -21,11 +23,12 @@ export default defineConfig({
           // Pure code keeps nothing between files: read in once for all of them it takes half as long.
           isolate: false,
           setupFiles,
+          testTimeout: SLOWEST_MS,
         },
       },
       {
         resolve: { alias },
-        test: { name: 'app', include: ['app/**/*.test.ts'], setupFiles },
+        test: { name: 'app', include: ['app/**/*.test.ts'], setupFiles, testTimeout: SLOWEST_MS },
       },
       {
         resolve: { alias },

@@ -36,6 +36,7 @@ const VIEWS: [name: string, path: string, size: typeof DESK][] = [
   ['bench', '/', DESK],
   ['bench-phone', '/', PHONE],
   ['plan', '/plan', DESK],
+  ['plan-phone', '/plan', PHONE],
   ['plan-mix', '/plan', DESK],
   ['plan-schools', '/plan', DESK],
   ['plan-time', '/plan', DESK],
@@ -93,18 +94,12 @@ for (const [name, path, viewport] of VIEWS.filter(([n]) => !only || n.startsWith
     await page.getByRole('group', { name: 'How the volume is found' }).scrollIntoViewIfNeeded()
     await page.locator('.helper').evaluate((el) => el.scrollIntoView())
   }
-  if (name === 'plan-mix')
-    await page
-      .getByText('Which plaster')
-      .first()
-      .evaluate((el) => el.scrollIntoView())
-  if (name === 'plan-schools') {
-    await page.getByText('Schools side by side').click()
-    await page.getByText('Schools side by side').evaluate((el) => el.scrollIntoView())
-  }
+  if (name === 'plan-mix') await page.locator('[data-part=plaster]').click()
+  if (name === 'plan-schools') await page.locator('[data-part=schools]').click()
   if (name === 'plan-time') {
+    await page.locator('[data-part=mixing]').click()
     await page.getByLabel('Stir', { exact: true }).fill('5')
-    await page.getByText('What gives time to pour').evaluate((el) => el.scrollIntoView())
+    await page.locator('[data-part=remedies]').click()
   }
   if (name === 'pour-weigh') {
     // A bowl is put on, zeroed, and two thirds filled.

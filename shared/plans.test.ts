@@ -9,7 +9,8 @@ import {
   plasterProperties,
 } from '../core/plaster'
 import { evaluatePlan, keepPlan, refusalsOf, type PourPlan } from '../core/pour'
-import { emptyDraft, planOf } from '../app/plan/planDraft'
+import { emptyDraft } from '../app/plan/draft/planDraft'
+import { planOf } from '../app/plan/draft/toPlan'
 import { TEST_SETTINGS, testPlan } from '../tests/unit/plans'
 import { benchPlanSchema, planSchema, storedPlanSchema } from './plans'
 

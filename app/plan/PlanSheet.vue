@@ -29,21 +29,20 @@ import { useProblems } from '~/parts/form/useProblems'
 import { useLearning } from '~/stores/learning'
 import { usePours } from '~/stores/pours'
 import { useWorkshop } from '~/stores/workshop'
+import { draftOf, mixDraft } from './draft/fromPlan'
 import {
-  draftOf,
   fillingChoice,
   firstDraft,
   goesInLayers,
   layersChoice,
-  mixDraft,
   mouldChoice,
-  planOf,
   plasterChoice,
   remedyDraft,
   setChoice,
   usualFilling,
-  type PlanDraft,
-} from './planDraft'
+} from './draft/choices'
+import { planOf } from './draft/toPlan'
+import { type PlanDraft } from './draft/planDraft'
 
 const workshop = useWorkshop()
 const pours = usePours()

@@ -3,7 +3,8 @@ import { computed, ref, watch, type Ref } from 'vue'
 import type { CauseId } from '#core/finish'
 import { heedSubjects, heeding, type PourPlan } from '#core/pour'
 import { useHeeds } from '~/stores/heeds'
-import { mixDraft, type PlanDraft, type Stock } from './planDraft'
+import { mixDraft } from './draft/fromPlan'
+import { type PlanDraft, type Stock } from './draft/planDraft'
 
 type Field = keyof PlanDraft
 type Moved = Record<string, { before: unknown; after: unknown }>

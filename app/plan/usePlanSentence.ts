@@ -2,7 +2,9 @@ import { computed, type Ref } from 'vue'
 import type { PourPlan } from '#core/pour'
 import { useUnits } from '~/parts/show/useUnits'
 import { PLAN_PARTS, planSentence, type PlanPart, type SaidPart } from '~/parts/words/planSentence'
-import { emptyDraft, planOf, plasterChoice, type PlanDraft, type Stock } from './planDraft'
+import { emptyDraft, type PlanDraft, type Stock } from './draft/planDraft'
+import { planOf } from './draft/toPlan'
+import { plasterChoice } from './draft/choices'
 
 /** Nothing of it is this workshop's habit: each job has its own. */
 const ALWAYS_ITS_OWN: ReadonlySet<PlanPart> = new Set(['mould', 'drying'])

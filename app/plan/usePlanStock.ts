@@ -3,7 +3,7 @@ import { reactive } from 'vue'
 import { useLearning } from '~/stores/learning'
 import { usePours } from '~/stores/pours'
 import { useWorkshop } from '~/stores/workshop'
-import type { Stock } from './planDraft'
+import type { Stock } from './draft/planDraft'
 
 /** What there is to plan with, as it stands at each look. */
 export function usePlanStock(): Stock {

@@ -6,7 +6,7 @@ import type { ApiResult } from '~/stores/api'
 import { usePours } from '~/stores/pours'
 import { useWorkshop } from '~/stores/workshop'
 import type { PourRecord } from '~~/shared/records'
-import type { PlanDraft } from './planDraft'
+import type { PlanDraft } from './draft/planDraft'
 
 /** Takes a worksheet to the bench, or keeps what was changed of one that is there. */
 export function useSavePlan({

@@ -20,18 +20,13 @@ import { massToWeighG } from '~/run/knock/advance'
 import { demandsOf, stockOf } from '~/plasters/buying'
 import { paceWords } from '~/parts/words/mix'
 import { comparePlans } from './planComparison'
-import {
-  additionsChoice,
-  draftOf,
-  emptyDraft,
-  layersChoice,
-  mixDraft,
-  planOf,
-  plasterChoice,
-} from '~/plan/planDraft'
+import { additionsChoice, layersChoice, plasterChoice } from '~/plan/draft/choices'
+import { draftOf, mixDraft } from '~/plan/draft/fromPlan'
+import { emptyDraft } from '~/plan/draft/planDraft'
+import { planOf } from '~/plan/draft/toPlan'
 import { bagStateOf, plasterOf } from '~/parts/plaster/plasterChoice'
 import { changeScoop, consistencyOfScoops, inScoopsOf, scoopParts, scoopsText } from './scoop'
-import { stepWordsOf, tradeOffRows } from '~/plan/tradeOff'
+import { stepWordsOf, tradeOffRows } from '~/plan/edit/tradeOff'
 import { ingredientsOf, weighOutView } from './weighOut'
 import { failureWords } from '~/parts/words/errors'
 import { issueWords } from '~/parts/words/mix'

@@ -9,16 +9,10 @@ import { TEST_SETTINGS } from '../../../tests/unit/plans'
 import { SHOWN_WAYS, fieldValue, pictured, sectionOf, shownWay, withField } from './ways'
 import { FIRST_SHAPES } from './ways/shape'
 import { firstMouldDraft, mouldDraftOf, mouldInputOf, thicknessOf } from './mouldDraft'
-import {
-  draftOf,
-  emptyDraft,
-  firstDraft,
-  mouldChoice,
-  planOf,
-  plasterChoice,
-  setChoice,
-  spillOf,
-} from '~/plan/planDraft'
+import { draftOf } from '~/plan/draft/fromPlan'
+import { emptyDraft } from '~/plan/draft/planDraft'
+import { firstDraft, mouldChoice, plasterChoice, setChoice } from '~/plan/draft/choices'
+import { planOf, spillOf } from '~/plan/draft/toPlan'
 import { plasterOf } from '~/parts/plaster/plasterChoice'
 import { innerFrom, insertAfter, moveNode, removeNode } from './profileEdit'
 import { shelfOf, type ShelfQuery } from './shelf'

@@ -16,7 +16,7 @@ import {
   spanSpoken,
   spanText,
 } from './time'
-import { timelineOf } from '~/plan/timeline'
+import { timelineOf } from '~/plan/see/timeline'
 
 it('reads spans as a clock does', () => {
   expect([0, 59_999, 250_000, -61_000].map(spanText)).toEqual(['0:00', '0:59', '4:10', '1:01'])

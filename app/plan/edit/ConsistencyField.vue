@@ -17,7 +17,7 @@ import {
 } from '#core/mix'
 import { PACKINGS, type LabelReading } from '#core/plaster'
 import { consistencySpan, type PourPlan } from '#core/pour'
-import type { PlanDraft } from './planDraft'
+import type { PlanDraft } from '../draft/planDraft'
 import {
   changeScoop,
   consistencyOfScoops,

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** The schools of mixing side by side on this job, as moulds filled to different heights. Usage: <CompareSchools :plan :last-consistency /> */
-import { SCHOOL_WORDS, flowPicture } from './words'
+import { SCHOOL_WORDS, flowPicture } from '../words'
 import { figure } from '~/parts/show/figures'
 import { computed } from 'vue'
 import { compareSchools, type PourPlan, type SchoolOutcome } from '#core/pour'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** What the mix will be: weight, strength, growth, pores, flow, cost, and whether it suits. Usage: <PlanBecomes :plan :outcome /> */
-import { SUITS_WORDS, flowWords } from './words'
+import { SUITS_WORDS, flowWords } from '../words'
 import { figure } from '~/parts/show/figures'
 import { Check, CircleAlert, CircleX } from '@lucide/vue'
 import { computed } from 'vue'

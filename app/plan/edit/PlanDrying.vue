@@ -6,7 +6,7 @@ import { dryUsesOf, type PourPlan } from '#core/pour'
 import { factorSentence } from '~/parts/learn/words'
 import { DRY_TARGET_WORDS, EXPOSURE_WORDS } from '~/parts/words/pour'
 import { useWorkshop } from '~/stores/workshop'
-import type { PlanDraft } from './planDraft'
+import type { PlanDraft } from '../draft/planDraft'
 
 const props = defineProps<{
   plan: PourPlan | undefined

@@ -2,7 +2,8 @@
 /** How the powder goes in, soak and stirring. Usage: <PlanMixing v-model="draft" :problem="noteProblem" /> */
 import { ADDING_WAYS } from '#core/pour'
 import { ADDING_WORDS } from '~/parts/words/mix'
-import { wayChoice, type PlanDraft } from './planDraft'
+import { wayChoice } from '../draft/choices'
+import { type PlanDraft } from '../draft/planDraft'
 
 defineProps<{ problem: (field: string, message: string) => void }>()
 const draft = defineModel<PlanDraft>({ required: true })

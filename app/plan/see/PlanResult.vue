@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** What the worksheet comes to: what to weigh, the timeline, what it becomes. Usage: <PlanResult :plan :evaluation :stale />  */
-import { SUITS_WORDS } from './words'
+import { SUITS_WORDS } from '../words'
 import { outOf } from './timeline'
 import { computed } from 'vue'
 import { givesMl, type PlanEvaluation, type PourPlan } from '#core/pour'

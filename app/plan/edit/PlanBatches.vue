@@ -11,7 +11,7 @@ import { useUnits } from '~/parts/show/useUnits'
 import { useWorkshop } from '~/stores/workshop'
 import { counted } from '~/parts/show/counted'
 import { BECAUSE_WORDS } from '~/parts/words/mix'
-import type { PlanDraft } from './planDraft'
+import type { PlanDraft } from '../draft/planDraft'
 
 const props = defineProps<{
   batching: BatchPlan | undefined

@@ -14,7 +14,7 @@ import { useUnits } from '~/parts/show/useUnits'
 import { LET_GO_WORDS, WEAR_WORDS } from '~/parts/words/mould'
 import { useNow } from '~/stores/bench'
 import { useWorkshop } from '~/stores/workshop'
-import type { PlanDraft } from './planDraft'
+import type { PlanDraft } from '../draft/planDraft'
 
 const props = defineProps<{
   draft: PlanDraft

@@ -1,12 +1,12 @@
 <script setup lang="ts">
 /** Water, powder and mould, how warm each is, and the sun. Usage: <PlanWater v-model="draft" :plan :problem="noteProblem" /> */
-import { SUN_WORDS, WATER_WORDS } from './words'
+import { SUN_WORDS, WATER_WORDS } from '../words'
 import { computed } from 'vue'
 import { WATER_KINDS } from '#core/plaster'
 import { SUNS, sketchMix, type PourPlan } from '#core/pour'
 import { timeToPour } from '~/parts/mix/pourTime'
 import { useUnits } from '~/parts/show/useUnits'
-import type { PlanDraft } from './planDraft'
+import type { PlanDraft } from '../draft/planDraft'
 
 const props = defineProps<{
   plan: PourPlan | undefined

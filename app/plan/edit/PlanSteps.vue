@@ -24,7 +24,8 @@ import {
 import { durationText } from '~/parts/show/time'
 import { FILLING_WORDS } from '~/parts/words/steps'
 import { stepTitle } from '~/parts/words/stepTitles'
-import { fillingChoice, type PlanDraft } from './planDraft'
+import { fillingChoice } from '../draft/choices'
+import { type PlanDraft } from '../draft/planDraft'
 
 const props = defineProps<{
   plan: PourPlan | undefined

@@ -6,7 +6,7 @@ import { computed } from 'vue'
 import { SIFT_STAGES, consistencyBySifting, type SiftStage } from '#core/mix'
 import type { PlasterClassId } from '#core/plaster'
 import { useUnits } from '~/parts/show/useUnits'
-import type { PlanDraft } from './planDraft'
+import type { PlanDraft } from '../draft/planDraft'
 
 const props = defineProps<{ classId: PlasterClassId; waterMl: number | undefined }>()
 const draft = defineModel<PlanDraft>({ required: true })
