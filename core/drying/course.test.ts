@@ -320,6 +320,15 @@ describe('what would be quicker', () => {
     expect(fan.withS / fan.asIsS).toBeCloseTo(share, 6)
     expect(fan.asIsS).toBeCloseTo(timeToFractionS(found, 0.1).mid, 0)
   })
+  it('nights here are left behind by what is carried elsewhere', () => {
+    const here = (nightAir: Air | undefined) => {
+      const lies = stretch({ ...dryingDepths(25, 'one_face'), ...(nightAir ? { nightAir } : {}) })
+      return savingsFrom(forecastDrying([lies], DRY_G, WATER_G, [], 1), lies, 'one_face', 25, 0.1, 0)
+    }
+    const withS = (change: string, nightAir?: Air) => here(nightAir).find((s) => s.change === change)!.withS
+    expect(withS('cabinet', NIGHT) / withS('cabinet')).toBeCloseTo(1, 2)
+    expect(withS('rack', NIGHT)).toBeGreaterThan(1.2 * withS('rack'))
+  })
   it('nothing once it is dry', () => expect(saved(STILL, 'both_faces', 2000 * H)).toEqual([]))
 })
 

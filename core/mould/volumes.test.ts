@@ -317,6 +317,12 @@ it('combines parts in any order, takes cores off, multiplies cavities, and never
         expect(there.finding.volumeMl).toBeCloseTo(sum * cavities, 6)
         expect(there.finding.volumeMl).toBeGreaterThan(0)
         expect(back.ok && back.finding.volumeMl).toBeCloseTo(there.finding.volumeMl, 6)
+        // Parts err apart, so their ranges add as squares; equal cavities err together.
+        const squares = parts.reduce(
+          (ml2, p) => ml2 + (0.05 * p.count * (p.method as { volumeMl: number }).volumeMl) ** 2,
+          0,
+        )
+        expect(there.finding.plusMinusMl).toBeCloseTo(Math.sqrt(squares) * cavities, 6)
       },
     ),
   )

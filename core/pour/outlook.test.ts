@@ -212,6 +212,7 @@ describe('the piece that the heat model takes', () => {
     const mould = planMould([{ ...card, mouldId: null, count: 1 }])!
     return heatPiecesOf({ ...plan, mould })
   }
+  const thickest = () => Object.values(DEMO_MOULDS).reduce((a, b) => (b.thicknessMm > a.thicknessMm ? b : a))
   it('by its form: plates are slabs in their own thickness, prints lie in the ground', () => {
     expect(pieceOf('tile').piece).toMatchObject({ shape: 'slab', sizeMm: 18, top: 'open' })
     const all = (Object.keys(DEMO_MOULDS) as (keyof typeof DEMO_MOULDS)[]).map(
@@ -224,6 +225,30 @@ describe('the piece that the heat model takes', () => {
     const inGround = all.filter(([, { piece }]) => !['bench', 'air'].includes(piece.standsOn))
     expect(inGround.length).toBeGreaterThan(0)
     for (const [, { piece }] of inGround) expect(piece.walls).toEqual([])
+  })
+  it('of several moulds the thickest, in whatever order they stand, also where the form of one is unknown', () => {
+    const { plaster: _, ...tile } = DEMO_MOULDS.tile
+    const known = (volumeMl: number) => ({
+      parts: [
+        { role: 'add' as const, count: 1, method: { by: 'known' as const, volumeMl, plusMinusPct: 5 } },
+      ],
+      cavities: 1,
+      check: null,
+      trust: 'parts' as const,
+    })
+    const { plaster: __, ...other } = thickest()
+    const set = [tile, { ...tile, volume: known(100) }, other].map((card) => ({
+      ...card,
+      mouldId: null,
+      count: 1,
+    }))
+    const alone = heatPiecesOf({ ...plan, mould: planMould([set[2]!])! }).piece
+    expect(alone.sizeMm).toBeGreaterThan(18)
+    for (const moulds of [set, [...set].reverse()])
+      expect(heatPiecesOf({ ...plan, mould: planMould(moulds)! }).piece).toMatchObject({
+        shape: alone.shape,
+        sizeMm: alone.sizeMm,
+      })
   })
   it('a form nobody knows is as thick as the plan says, and less sure', () => {
     expect(heatPiecesOf({ ...plan, mould: { ...plan.mould, thicknessMm: 40 } }).piece.sizeMm).toBe(40)
