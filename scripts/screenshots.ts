@@ -38,7 +38,6 @@ const VIEWS: [name: string, path: string, size: typeof DESK][] = [
   ['plan', '/plan', DESK],
   ['plan-phone', '/plan', PHONE],
   ['plan-mix', '/plan', DESK],
-  ['plan-schools', '/plan', DESK],
   ['plan-time', '/plan', DESK],
   ['plasters', '/plasters', DESK],
   ['pour-weigh', `/pour/${pourId('Lamp-oil jug')}`, DESK],
@@ -95,7 +94,6 @@ for (const [name, path, viewport] of VIEWS.filter(([n]) => !only || n.startsWith
     await page.locator('.helper').evaluate((el) => el.scrollIntoView())
   }
   if (name === 'plan-mix') await page.locator('[data-part=plaster]').click()
-  if (name === 'plan-schools') await page.locator('[data-part=schools]').click()
   if (name === 'plan-time') {
     await page.locator('[data-part=mixing]').click()
     await page.getByLabel('Stir', { exact: true }).fill('5')

@@ -32,7 +32,8 @@ watch([open, () => props.title], async ([isOpen], [wasOpen]) => {
   if (!isOpen && !wasOpen) return
   if (isOpen) cameFrom = document.activeElement
   await nextTick()
-  if (isOpen) panel.value?.focus()
+  // It begins where one is: nothing has to move.
+  if (isOpen) panel.value?.focus({ preventScroll: true })
   else if (cameFrom instanceof HTMLElement) cameFrom.focus()
 })
 </script>
@@ -53,7 +54,7 @@ watch([open, () => props.title], async ([isOpen], [wasOpen]) => {
   >
     <header :class="{ 'visually-hidden': untitled && !isSheet }">
       <h2 id="plan-panel-title">{{ title }}</h2>
-      <button v-if="open" type="button" class="close" @click="open = false">
+      <button v-if="open" type="button" class="close-button" @click="open = false">
         <X :size="22" aria-hidden="true" /><span>Close</span>
       </button>
       <div v-if="isSheet" class="meanwhile"><slot name="meanwhile" /></div>
@@ -83,19 +84,6 @@ header {
 }
 .meanwhile {
   flex: 1 0 100%;
-}
-.close {
-  display: inline-flex;
-  align-items: center;
-  gap: var(--s1);
-  min-height: 44px;
-  padding: 0 var(--s3);
-  border: 2px solid var(--line);
-  border-radius: 999px;
-  background: transparent;
-  color: inherit;
-  font-weight: 600;
-  cursor: pointer;
 }
 .beside {
   position: fixed;

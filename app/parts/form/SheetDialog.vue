@@ -43,7 +43,7 @@ const pt = computed(() => ({
     <template #container="{ closeCallback }">
       <header>
         <h2 :id="id">{{ title }}</h2>
-        <button type="button" class="close" @click="closeCallback">
+        <button type="button" class="close-button" @click="closeCallback">
           <X :size="22" aria-hidden="true" /><span>Close</span>
         </button>
       </header>
@@ -92,19 +92,6 @@ body:has(> .sheet-mask) > #__nuxt,
   align-items: center;
   justify-content: space-between;
   gap: var(--s3);
-}
-.sheet .close {
-  display: inline-flex;
-  align-items: center;
-  gap: var(--s1);
-  min-height: 44px;
-  padding: 0 var(--s3);
-  border: 2px solid var(--line);
-  border-radius: 999px;
-  background: transparent;
-  color: inherit;
-  font-weight: 600;
-  cursor: pointer;
 }
 .sheet-body {
   display: grid;
