@@ -114,7 +114,12 @@ describe('what a way of finding the volume brought along', () => {
   })
   it('unless the caster chose it', () => {
     const chosen = { ...after(SHOWN_WAYS.ground.first), facts: usualFacts('wood'), purpose: 'tile' as const }
-    expect(wayBrings(chosen, cylinder)).toMatchObject({ purpose: 'tile', facts: usualFacts('wood') })
+    expect(wayBrings(chosen, cylinder).purpose).toBe('tile')
+    expect(wayBrings(chosen, cylinder).facts).toEqual(usualFacts('wood'))
+    // One fact of what came was put otherwise: that stays, the rest leaves.
+    const shell = after(SHOWN_WAYS.shell.first)
+    const hooked = { ...shell, facts: { ...shell.facts, undercut: 'deep' as const } }
+    expect(wayBrings(hooked, cylinder).facts).toEqual({ ...usualFacts('silicone'), undercut: 'deep' })
   })
   it('a slab is a drying slab, and dries like one', () => {
     const volume = { ...firstMouldDraft().volume, parts: [{ role: 'add' as const, count: 1, method: slab }] }

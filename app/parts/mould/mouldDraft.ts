@@ -55,13 +55,26 @@ export function firstMouldDraft(): MouldDraft {
 
 const same = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b)
 
+/** Facts as they stood before a way brought its own, but for what was chosen otherwise since: another material is all of it. */
+function withoutBrought(
+  now: MouldFacts,
+  { came, before }: { came: MouldFacts; before: MouldFacts },
+): MouldFacts {
+  if (now.material !== came.material) return now
+  const back = Object.entries(before).filter(([fact]) => {
+    const key = fact as keyof MouldFacts
+    return same(now[key], came[key])
+  })
+  return { ...now, ...Object.fromEntries(back) }
+}
+
 /**
- * What choosing a way of finding the volume changes. What the last way had brought along leaves again with it, unless
- * the caster has chosen otherwise since; then this way brings its own.
+ * What choosing a way of finding the volume changes. What the last way had brought along leaves again with it, fact by
+ * fact, unless the caster has chosen otherwise since; then this way brings its own.
  */
 export function wayBrings(draft: MouldDraft, method: VolumeMethod): Partial<MouldDraft> {
   const { brought } = draft
-  const facts = brought?.facts && same(draft.facts, brought.facts.came) ? brought.facts.before : draft.facts
+  const facts = brought?.facts ? withoutBrought(draft.facts, brought.facts) : draft.facts
   const purpose =
     brought?.purpose && draft.purpose === brought.purpose.came ? brought.purpose.before : draft.purpose
   const hint = shownWay(method).hint(method)
