@@ -177,6 +177,7 @@ const noteIn = Object.fromEntries(
 const heeded = useHeeded(draft, plan, stock, !changingId.value)
 const lastConsistency = useLastConsistency(plan)
 // What was learnt of what is chosen, and of the bags before this one.
+let arriving: Promise<unknown> = Promise.resolve()
 watch(
   () => {
     const { plasterKey, bagId, dryingPlaceId, ratioMethod } = draft.value
@@ -189,7 +190,10 @@ watch(
       ...(bowlId ? [`bowl:${bowlId}` as const] : []),
     ]
   },
-  (subjects) => subjects.filter((s) => !learning.known.has(s)).forEach((s) => void learning.load(s)),
+  (subjects) => {
+    const unknown = subjects.filter((s) => !learning.known.has(s))
+    arriving = Promise.all([arriving, ...unknown.map((s) => learning.load(s))])
+  },
   { immediate: true },
 )
 
@@ -197,6 +201,7 @@ const { save, busy, failure } = useSavePlan({
   draft,
   plan,
   isSound: () => evaluation.value?.ok === true && !unread.value,
+  isWhole: () => arriving,
   changing: changingId.value ? { id: changingId.value, revision: seenRevision } : undefined,
   onTaken: () => {
     heeded.forget()

@@ -1,4 +1,5 @@
-import { ref, type Ref } from 'vue'
+import { promiseTimeout } from '@vueuse/core'
+import { nextTick, ref, type Ref } from 'vue'
 import { keepPlan, type PourPlan } from '#core/pour'
 import { bagInputOf } from '~/parts/plaster/plasterChoice'
 import { failureWords } from '~/parts/words/errors'
@@ -8,17 +9,23 @@ import { useWorkshop } from '~/stores/workshop'
 import type { PourRecord } from '~~/shared/records'
 import type { PlanDraft } from './draft/planDraft'
 
+/** Longer nobody stands before a button; the workshop may be away. */
+const LONGEST_WAIT_MS = 3000
+
 /** Takes a worksheet to the bench, or keeps what was changed of one that is there. */
 export function useSavePlan({
   draft,
   plan,
   isSound,
+  isWhole,
   changing,
   onTaken,
 }: {
   draft: Ref<PlanDraft>
   plan: Ref<PourPlan | undefined>
   isSound: () => boolean
+  /** Until what the workshop has learnt of its bag, bowl and place has come, or cannot be had. */
+  isWhole: () => Promise<unknown>
   /** The pour whose plan is changed, and the revision that was seen of it. */
   changing: { id: string; revision: Ref<number> } | undefined
   onTaken: () => void
@@ -45,6 +52,13 @@ export function useSavePlan({
     if (!plan.value || !isSound() || busy.value) return
     busy.value = true
     failure.value = ''
+    // Taken sooner it would go without what was learnt, and nobody would know.
+    await Promise.race([isWhole(), promiseTimeout(LONGEST_WAIT_MS)])
+    await nextTick()
+    if (!plan.value || !isSound()) {
+      busy.value = false
+      return
+    }
     const answer: ApiResult<PourRecord> = changing
       ? await pours.changePlan(changing.id, changing.revision.value, keepPlan(plan.value))
       : await pours.create(keepPlan(plan.value), newId)
