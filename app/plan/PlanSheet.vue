@@ -18,6 +18,7 @@ import { useUnits } from '~/parts/show/useUnits'
 import { useClock } from '~/stores/bench'
 import { useHeeded } from './useHeeded'
 import { useLastConsistency } from './useLastConsistency'
+import { useLearntOfPlan } from './useLearntOfPlan'
 import { useSavePlan } from './useSavePlan'
 import { usePlanStock } from './usePlanStock'
 import { usePlanSentence } from './usePlanSentence'
@@ -26,7 +27,6 @@ import { PLAN_PARTS, type PlanPart } from '~/parts/words/planSentence'
 import { timeToPour } from '~/parts/mix/pourTime'
 import { cautionsOfPlan } from '~/parts/show/cautions'
 import { useProblems } from '~/parts/form/useProblems'
-import { useLearning } from '~/stores/learning'
 import { usePours } from '~/stores/pours'
 import { useWorkshop } from '~/stores/workshop'
 import { draftOf, mixDraft } from './draft/fromPlan'
@@ -42,11 +42,10 @@ import {
   usualFilling,
 } from './draft/choices'
 import { planOf } from './draft/toPlan'
-import { type PlanDraft } from './draft/planDraft'
+import type { PlanDraft } from './draft/planDraft'
 
 const workshop = useWorkshop()
 const pours = usePours()
-const learning = useLearning()
 const units = useUnits()
 const route = useRoute()
 
@@ -112,10 +111,22 @@ if (typeof route.query.recipe === 'string') {
 }
 
 const problems = useProblems()
-// A field that is no longer on the page cannot stand in the way.
+// A field that is no longer on the page cannot stand in the way; what cannot be read in another part still does.
 watch(
-  () => [draft.value.source, draft.value.ratioMethod, draft.value.splitBy, draft.value.waterFrom],
-  () => problems.clear(),
+  () => draft.value.source,
+  () => problems.clear('mould '),
+)
+watch(
+  () => draft.value.ratioMethod,
+  () => problems.clear('plaster '),
+)
+watch(
+  () => draft.value.splitBy,
+  () => problems.clear('bowls '),
+)
+watch(
+  () => draft.value.waterFrom,
+  () => problems.clear('water '),
 )
 const unread = computed(() => !problems.none.value)
 
@@ -176,32 +187,13 @@ const noteIn = Object.fromEntries(
 
 const heeded = useHeeded(draft, plan, stock, !changingId.value)
 const lastConsistency = useLastConsistency(plan)
-// What was learnt of what is chosen, and of the bags before this one.
-let arriving: Promise<unknown> = Promise.resolve()
-watch(
-  () => {
-    const { plasterKey, bagId, dryingPlaceId, ratioMethod } = draft.value
-    const bowlId = plan.value?.batching?.bowl?.bowlId
-    return [
-      ...workshop.bags.filter((b) => b.plasterId === plasterKey).map((b) => `bag:${b.id}` as const),
-      ...(bagId && ratioMethod === 'by_volume' ? [`scoop:${bagId}` as const] : []),
-      ...(dryingPlaceId ? [`place:${dryingPlaceId}` as const] : []),
-      ...(ratioMethod === 'by_eye' && pours.who ? [`person:${pours.who}` as const] : []),
-      ...(bowlId ? [`bowl:${bowlId}` as const] : []),
-    ]
-  },
-  (subjects) => {
-    const unknown = subjects.filter((s) => !learning.known.has(s))
-    arriving = Promise.all([arriving, ...unknown.map((s) => learning.load(s))])
-  },
-  { immediate: true },
-)
+const learnt = useLearntOfPlan(draft, plan)
 
 const { save, busy, failure } = useSavePlan({
   draft,
   plan,
   isSound: () => evaluation.value?.ok === true && !unread.value,
-  isWhole: () => arriving,
+  isWhole: learnt.arrived,
   changing: changingId.value ? { id: changingId.value, revision: seenRevision } : undefined,
   onTaken: () => {
     heeded.forget()

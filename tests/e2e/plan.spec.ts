@@ -37,6 +37,12 @@ test.describe('on a phone', () => {
     await expect(page).toHaveURL(/\/plan$/)
     await expect(water).toContainText('(cannot be read yet)')
     await expect(toTheBench(page)).toBeDisabled()
+    // Another way of another part makes nothing of it readable.
+    await page.locator('[data-part=plaster]').tap()
+    await page.getByRole('button', { name: 'By eye', exact: true }).tap()
+    await page.keyboard.press('Escape')
+    await expect(page.locator('[data-part=plaster]')).toContainText('by eye')
+    await expect(toTheBench(page)).toBeDisabled()
     await water.tap()
     await expect(field).toHaveValue('quite cold')
     await field.fill('8')

@@ -6,7 +6,6 @@
 import { computed } from 'vue'
 import { describeCavity, letsGo } from '#core/mould'
 import { wantsSpoonTest } from '#core/stock'
-import { thicknessOf } from '~/parts/mould/mouldDraft'
 import { wearOfCard } from '~/parts/mould/shelf'
 import { bagStateOf, bagsOf, doubtOf } from '~/parts/plaster/plasterChoice'
 import { counted } from '~/parts/show/counted'
@@ -45,7 +44,7 @@ const worn = computed(() =>
 /** What cannot come out whole is said at once, not on demand. */
 const stuck = computed(() => {
   const { source, described } = props.draft
-  const moulds = source === 'describe' ? [{ ...described, thicknessMm: thicknessOf(described) }] : cards.value
+  const moulds = source === 'describe' ? [described] : cards.value
   const codes = moulds.flatMap(({ facts, volume }) => {
     const found = describeCavity(volume)
     return letsGo(facts, found.ok ? found.finding.undercutMm : undefined)

@@ -8,6 +8,7 @@ import { pourTimeAtBest, timeToPour } from '~/parts/mix/pourTime'
 import { durationText } from '~/parts/show/time'
 import { useUnits } from '~/parts/show/useUnits'
 import { provenanceWords } from '~/parts/words/plaster'
+import { outOf, sinceFirstPowderS } from './timeline'
 import { ACT_WORDS, BURN_WORDS, CONDITION_WORDS } from '~/parts/words/demould'
 
 const props = defineProps<{ plan: PourPlan; outcome: PlanOutcome }>()
@@ -53,8 +54,9 @@ const ratioFrom = computed(() => {
     </p>
     <p v-for="condition in conditions" :key="condition">{{ CONDITION_WORDS[condition] }}</p>
     <p v-if="act">
-      <b>{{ ACT_WORDS[act.id] }}</b>: out after {{ durationText(act.outS) }} instead of
-      {{ durationText(outcome.demould.recommendedS) }}.
+      <b>{{ ACT_WORDS[act.id] }}</b>: out after
+      {{ durationText(sinceFirstPowderS(outcome, act.outS)) }} instead of
+      {{ durationText(outOf(outcome).out.mid) }}.
     </p>
     <WhatIf
       v-model="asking"

@@ -12,11 +12,13 @@ export interface Timeline {
 
 const TICK_STEPS_S = [60, 120, 300, 600, 900, 1800, 3600, 7200]
 
-/** The plaster's own clock starts at mid-sift: a figure of it, counted from the first powder in the water. */
-const fromFirstPowder = ({ siftS }: Pick<PlanOutcome, 'siftS'>, { low, mid, high }: Range): Range => ({
-  low: low + siftS / 2,
-  mid: mid + siftS / 2,
-  high: high + siftS / 2,
+/** The plaster's own clock starts at mid-sift: a time by it, s, counted from the first powder in the water. */
+export const sinceFirstPowderS = ({ siftS }: Pick<PlanOutcome, 'siftS'>, timeS: number): number =>
+  timeS + siftS / 2
+const fromFirstPowder = (outcome: Pick<PlanOutcome, 'siftS'>, { low, mid, high }: Range): Range => ({
+  low: sinceFirstPowderS(outcome, low),
+  mid: sinceFirstPowderS(outcome, mid),
+  high: sinceFirstPowderS(outcome, high),
 })
 
 /** When it is strong enough, and when to take it out, s from the first powder in the water. */
