@@ -7,6 +7,9 @@ export const MOST_STOCKED_G = 2_000_000
 /** What moulds, bowls and jugs hold, ml. */
 export const LEAST_VOLUME_ML = 1
 export const MOST_VOLUME_ML = 500_000
+/** A cup or scoop to measure with, ml. */
+export const LEAST_SCOOP_ML = 5
+export const MOST_SCOOP_ML = 20_000
 /** A bowl to mix in, ml. */
 export const LEAST_BOWL_ML = 50
 /** In the workshop's own currency. */

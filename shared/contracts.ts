@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { MOST_STOCKED_G } from '../core/bounds'
+import { LEAST_SCOOP_ML, MOST_SCOOP_ML, MOST_STOCKED_G } from '../core/bounds'
 import { type PourTag, TAG_KINDS, VERDICTS } from '../core/pour'
 import { id, name, revision, text } from './text'
 import { benchPlanSchema } from './plans'
@@ -26,6 +26,8 @@ export const settingsSchema = z.object({
   decimalSign: z.enum(['point', 'comma']).nullable(),
   /** Whose cups and pints, in a metric workshop; null: ask. */
   kitchen: z.enum(['us', 'imperial']).nullable(),
+  /** What the cup or scoop holds that is measured with, ml; null: nobody has said. Settings from before it lack it. */
+  scoopMl: z.number().min(LEAST_SCOOP_ML).max(MOST_SCOOP_ML).nullable().default(null),
 })
 export type Settings = z.infer<typeof settingsSchema>
 export const settingsPutSchema = z.object({ revision, settings: settingsSchema })

@@ -47,6 +47,7 @@ const first = computed(() => lines.value[0])
         </div>
         <div class="ways">
           <NuxtLink to="/wall">On the wall</NuxtLink>
+          <NuxtLink to="/quick">Quick</NuxtLink>
           <NuxtLink to="/plan" class="main-button">Plan a pour</NuxtLink>
         </div>
       </div>
@@ -75,9 +76,11 @@ const first = computed(() => lines.value[0])
     <template v-if="pours.openLoaded">
       <h1>The bench is clear</h1>
       <p class="soft">
-        Nothing is setting or drying. A plan takes a minute, and nothing is mixed until you say so.
+        Nothing is setting or drying. Three questions come to a bucket that works; nothing is mixed until you
+        say so.
       </p>
-      <NuxtLink to="/plan" class="main-button">Plan a pour</NuxtLink>
+      <NuxtLink to="/quick" class="main-button">Quick: three questions</NuxtLink>
+      <NuxtLink to="/plan" class="other">Plan a pour</NuxtLink>
     </template>
     <template v-else-if="pours.loadFailed">
       <h1>The workshop does not answer</h1>
@@ -122,6 +125,12 @@ const first = computed(() => lines.value[0])
   flex-wrap: wrap;
   align-items: center;
   gap: var(--s4);
+}
+.ways a:not(.main-button),
+.other {
+  display: inline-flex;
+  align-items: center;
+  min-height: 44px;
 }
 .top {
   display: flex;

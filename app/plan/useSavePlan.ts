@@ -48,6 +48,14 @@ export function useSavePlan({
     await workshop.saveBag(bag.id, bag.revision, { ...bagInputOf(bag), scoop: { ...scoop, weighedKgM3 } })
   }
 
+  /** The cup it was measured with is asked for once. */
+  async function rememberCup() {
+    const { scoop, ratioMethod } = draft.value
+    const { revision, ...settings } = workshop.settings
+    if (ratioMethod !== 'by_volume' || scoop.measureMl === settings.scoopMl) return
+    await workshop.saveSettings(revision, { ...settings, scoopMl: scoop.measureMl })
+  }
+
   async function save() {
     if (!plan.value || !isSound() || busy.value) return
     busy.value = true
@@ -62,7 +70,7 @@ export function useSavePlan({
     const answer: ApiResult<PourRecord> = changing
       ? await pours.changePlan(changing.id, changing.revision.value, keepPlan(plan.value))
       : await pours.create(keepPlan(plan.value), newId)
-    if (answer.ok) await rememberScoop()
+    if (answer.ok) await Promise.all([rememberScoop(), rememberCup()])
     busy.value = false
     if (answer.ok) {
       if (!changing) onTaken()

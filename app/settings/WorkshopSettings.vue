@@ -3,6 +3,7 @@ import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import { refDebounced } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
+import { LEAST_SCOOP_ML, MOST_SCOOP_ML } from '#core/bounds'
 import type { Settings, SettingsRecord } from '~~/shared/contracts'
 import { useConflict } from '~/parts/form/useConflict'
 import { usePreferences, type Look } from '~/parts/show/usePreferences'
@@ -154,6 +155,16 @@ async function save() {
           :options="KITCHENS"
         />
         <div class="fields">
+          <QuantityField
+            :model-value="form.scoopMl ?? undefined"
+            kind="volume"
+            label="The cup it is measured with"
+            optional
+            :min="LEAST_SCOOP_ML"
+            :max="MOST_SCOOP_ML"
+            @update:model-value="form.scoopMl = $event ?? null"
+            @problem="problems.scoop = $event"
+          />
           <QuantityField
             v-model="form.scaleDivisionG"
             kind="number"

@@ -39,6 +39,7 @@ const FALLBACK: SettingsRecord = {
   currency: '€',
   decimalSign: null,
   kitchen: null,
+  scoopMl: null,
 }
 
 /** A photo may be large and the line slow; a whole shelf more so. */

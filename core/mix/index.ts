@@ -24,6 +24,7 @@ export {
 } from './batch'
 export type { WaterBlend, WeighOut } from './batch'
 export * from './schools'
+export * from './look'
 export * from './slurry'
 export * from './flow'
 export * from './correct'

@@ -183,6 +183,7 @@ export interface SettingsTable extends OfWorkshop {
   currency: string
   decimal_sign: Settings['decimalSign']
   kitchen: Settings['kitchen']
+  scoop_ml: number | null
 }
 
 export interface ChangeTable extends OfWorkshop {

@@ -19,6 +19,7 @@ export async function getSettings(db: Db): Promise<SettingsRecord> {
     currency: r.currency,
     decimalSign: r.decimal_sign,
     kitchen: r.kitchen,
+    scoopMl: r.scoop_ml,
     revision: r.revision,
   }
 }
@@ -37,6 +38,7 @@ function columnsOf(settings: Settings): Columns<SettingsTable> {
     currency: settings.currency,
     decimal_sign: settings.decimalSign,
     kitchen: settings.kitchen,
+    scoop_ml: settings.scoopMl,
   }
 }
 

@@ -89,6 +89,7 @@ export const TEST_SETTINGS: Settings = {
   currency: '€',
   decimalSign: null,
   kitchen: null,
+  scoopMl: null,
 }
 
 let made = 0

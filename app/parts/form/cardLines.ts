@@ -135,12 +135,13 @@ export function recipeLines(recipe: RecipeInput, { temp }: Show): CardLines {
   })
 }
 
-export function settingsLines(settings: Settings, { mass, temp }: Show): CardLines {
+export function settingsLines(settings: Settings, { mass, temp, volume }: Show): CardLines {
   return linesOf(settings, {
     workshopName: ['Name', asTyped],
     system: ['Units', asTyped],
     decimalSign: ['Decimals', (sign) => sign ?? 'asked about'],
     kitchen: ['Cups and pints', (size) => size ?? 'asked about'],
+    scoopMl: ['The cup it is measured with', (ml) => orNone(ml, volume)],
     scaleDivisionG: ['The scale’s smallest step', (g) => `${plain(g)} g`],
     scaleCapacityG: ['Most it takes', (g) => orNone(g, mass)],
     currency: ['Prices are in', asTyped],

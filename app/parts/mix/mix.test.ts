@@ -90,9 +90,9 @@ const bag: BagCard = {
   spoonTests: [],
 }
 const NOW = Date.parse('2026-06-01')
-const shelf = { plasters: [card], bags: [bag] }
+const shelf = { plasters: [card], bags: [bag], settings: TEST_SETTINGS }
 const bowls = [{ id: 'w1', revision: 1, name: 'Basin', volumeMl: 4000, tareG: 230 }]
-const stock = { moulds: [], mouldSets: [], places: [], bowls, settings: TEST_SETTINGS, ...shelf }
+const stock = { moulds: [], mouldSets: [], places: [], bowls, ...shelf }
 
 describe('a plaster out of a bag', () => {
   it('brings its bag, its scoop and what always goes in', () => {

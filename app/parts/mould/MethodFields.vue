@@ -5,10 +5,18 @@ import type { VolumeMethod } from '#core/mould'
 import { useUnits } from '~/parts/show/useUnits'
 import { fieldValue, shownWay, withField } from './ways'
 
+const props = defineProps<{
+  /** These alone, where the rest goes without saying. */
+  only?: readonly string[]
+}>()
 const method = defineModel<VolumeMethod>({ required: true })
 const emit = defineEmits<{ problem: [field: string, message: string] }>()
 const units = useUnits()
-const fields = computed(() => shownWay(method.value).fields(method.value, units.volume))
+const fields = computed(() =>
+  shownWay(method.value)
+    .fields(method.value, units.volume)
+    .filter(({ path }) => props.only?.includes(path) ?? true),
+)
 const put = (path: string, value: unknown) => (method.value = withField(method.value, path, value))
 </script>
 

@@ -28,7 +28,7 @@ const plasters: PlasterCard[] = [
     note: '',
   },
 ]
-const shelf = { plasters, bags: [] }
+const shelf = { plasters, bags: [], settings: TEST_SETTINGS }
 const NOW = Date.parse('2026-06-01')
 
 function card(id: string, name: string, volumeMl: number, change: Partial<MouldCard> = {}): MouldCard {
@@ -67,7 +67,7 @@ const mouldSets: MouldSet[] = [
     ],
   },
 ]
-const stock = { moulds, mouldSets, ...shelf, bowls: [], places: [], settings: TEST_SETTINGS }
+const stock = { moulds, mouldSets, ...shelf, bowls: [], places: [] }
 
 it('a worksheet becomes a plan, and the plan the same worksheet again', () => {
   const draft = {

@@ -233,21 +233,18 @@ export function issueWords(
   return ISSUE_WORDS[code as PlanIssueCode](actual, limit, show)
 }
 
-/** What one sifts until, how it looks, and its picture in a bowl of 60 by 34. */
-export const SIFT_STAGE_WORDS: Record<SiftStage, { name: string; how: string; picture: string }> = {
+/** What one sifts until, and how it looks. */
+export const SIFT_STAGE_WORDS: Record<SiftStage, { name: string; how: string }> = {
   islands: {
     name: 'Islands',
     how: 'Sift until dry islands stand here and there and take their time to sink.',
-    picture: 'M6 20 Q10 18 14 13 Q18 17 24 20 T34 20 Q40 12 44 19 L54 20 L52 31 H8 Z',
   },
   lake_bed: {
     name: 'Dry lake bed',
     how: 'Sift until the whole surface lies level with the water and stays dull and cracked.',
-    picture: 'M5 14 L15 15 L22 13.6 L32 15 L41 13.6 L55 14 L52 31 H8 Z',
   },
   mountain: {
     name: 'Mountain',
     how: 'Sift until a dry heap stands above the water in the middle and wets no further.',
-    picture: 'M5 14 Q18 13 30 4 Q42 13 55 14 L52 31 H8 Z',
   },
 }

@@ -14,6 +14,19 @@ export const PLASTER_CLASS_WORDS: Record<PlasterClassId, string> = {
   investment: 'Plaster-silica investment 1 : 1 : 1',
 }
 
+/** What each is for, in the words of those who use it (common practice, no source). */
+export const PLASTER_USE_WORDS: Record<PlasterClassId, string> = {
+  pop: 'prints, first casts, school work',
+  pottery: 'moulds that drink: slip, hump and slump; drying slabs',
+  gc: 'hard pieces that are handled: tiles, ornament, props',
+  lowexp: 'patterns and models that must keep their size',
+  hsgc: 'the hardest, finest pieces; little water',
+  dental2: 'study models, off an impression',
+  dental3: 'working models, off an impression',
+  dental4: 'dies: densest, least swelling',
+  investment: 'shells for the kiln',
+}
+
 export const PACKING_WORDS: Record<Packing, string> = {
   sifted: 'Sifted in',
   scooped: 'Dug out',

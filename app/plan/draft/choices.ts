@@ -1,15 +1,17 @@
 import type { BatchSplit, Scoop } from '#core/mix'
+import { layersOf } from '#core/mould'
 import type { Addition } from '#core/plaster'
-import { type AddingWay, type FillingWay, FIRST_SCOOP, type PlanMember, type RemedyChange } from '#core/pour'
+import { type AddingWay, type FillingWay, type PlanMember, type RemedyChange } from '#core/pour'
+import type { Settings } from '~~/shared/contracts'
 import type { MouldCard, MouldSet } from '~~/shared/moulds'
 import { bagsOf, plasterOf, type PlasterPick, type Shelf } from '~/parts/plaster/plasterChoice'
-import { emptyDraft, FIRST_LAYERS, type PlanDraft, type Stock } from './planDraft'
+import { emptyDraft, FIRST_LAYERS, ownScoop, type PlanDraft, type Stock } from './planDraft'
 
 /**
  * What choosing a plaster changes: it starts at its own use consistency, since the old figure meant something else,
  * with what always goes in it, out of its oldest bag, and goes in the way such a mix does.
  */
-export function plasterChoice(key: string, shelf: Shelf): Partial<PlanDraft> {
+export function plasterChoice(key: string, shelf: Shelf & Pick<Stock, 'settings'>): Partial<PlanDraft> {
   const additions = shelf.plasters.find((p) => p.id === key)?.additions ?? []
   const plaster = plasterOf({ plasterKey: key, bagId: '', additions }, shelf, 0)
   if (!plaster) return {}
@@ -19,7 +21,7 @@ export function plasterChoice(key: string, shelf: Shelf): Partial<PlanDraft> {
     bagId: bag?.id ?? '',
     additions,
     consistency: plaster.properties.useConsistency,
-    scoop: scoopOfBag(bag?.scoop ?? null),
+    scoop: scoopOfBag(bag?.scoop ?? null, shelf.settings),
     ...wayChoice(usualWay(plaster.properties.fillerRatio)),
   }
 }
@@ -32,10 +34,9 @@ export function wayChoice(addingWay: AddingWay): Pick<PlanDraft, 'addingWay'> & 
 /** Filled mixes go in at once so that everything wets together (common practice). */
 const usualWay = (fillerRatio: number): AddingWay => (fillerRatio > 0.2 ? 'tipped_in' : 'sifted')
 
-/** The scoop that was weighed out of this bag is remembered with it. */
-export function scoopOfBag(known: Scoop | null): Scoop {
-  return known ?? FIRST_SCOOP
-}
+/** The scoop that was weighed out of this bag is remembered with it; else the workshop's own cup. */
+export const scoopOfBag = (known: Scoop | null, settings: Pick<Settings, 'scoopMl'>): Scoop =>
+  known ?? ownScoop(settings)
 
 /** What putting something else in changes: solids want water of their own, so the ratio moves with them. */
 export function additionsChoice(
@@ -55,7 +56,7 @@ export function additionsChoice(
 }
 
 /** What choosing a mould off the shelf changes: with it comes its usual plaster. */
-export function mouldChoice(mould: MouldCard, shelf: Shelf): Partial<PlanDraft> {
+export function mouldChoice(mould: MouldCard, shelf: Shelf & Pick<Stock, 'settings'>): Partial<PlanDraft> {
   const usual = mould.usualPlasterId ? plasterChoice(mould.usualPlasterId, shelf) : {}
   return { source: 'shelf', shelfId: mould.id, ...usual }
 }
@@ -126,6 +127,17 @@ export function usualFilling(members: readonly Pick<PlanMember, 'facts' | 'volum
   if (has((m) => m.facts.material === 'impression_compound')) return 'two_stage'
   if (has((m) => m.facts.material === 'latex')) return 'squeezed'
   return 'poured'
+}
+
+/** How moulds that a worksheet begins with are filled, and in which layers. */
+export function followMoulds(
+  now: Pick<PlanDraft, 'splitBy' | 'filling'>,
+  members: readonly Pick<PlanMember, 'facts' | 'volume'>[],
+): Partial<PlanDraft> {
+  const filled = fillingChoice(usualFilling(members), now)
+  const layers = Math.max(1, ...members.map((m) => layersOf(m.volume)))
+  if (layers === 1 && goesInLayers(filled.filling)) return filled
+  return { ...filled, ...layersChoice(filled.splitBy ?? now.splitBy, layers) }
 }
 
 /** What taking a remedy changes on the worksheet. */

@@ -95,6 +95,12 @@ export const FIRST_LAYERS = [
   { name: 'Fill', sharePct: 75 },
 ]
 
+/** The cup this workshop measures with. */
+export const ownScoop = ({ scoopMl }: Pick<Settings, 'scoopMl'>): Scoop => ({
+  ...FIRST_SCOOP,
+  measureMl: scoopMl ?? FIRST_SCOOP.measureMl,
+})
+
 export function emptyDraft(settings: Settings): PlanDraft {
   return {
     piece: '',
@@ -109,7 +115,7 @@ export function emptyDraft(settings: Settings): PlanDraft {
     additions: [],
     consistency: plasterProperties('pottery').useConsistency,
     ratioMethod: 'weighed',
-    scoop: FIRST_SCOOP,
+    scoop: ownScoop(settings),
     siftStage: 'lake_bed',
     sparePct: 10,
     addingWay: 'sifted',

@@ -6,6 +6,7 @@
 import { figure } from '~/parts/show/figures'
 import Slider from 'primevue/slider'
 import { computed, ref, useId, watch } from 'vue'
+import { LEAST_SCOOP_ML, MOST_SCOOP_ML } from '#core/bounds'
 import {
   consistencyFromPartsByWeight,
   nearestStage,
@@ -179,8 +180,8 @@ const place = (c: number) =>
           :model-value="draft.scoop.measureMl"
           kind="volume"
           label="The scoop holds"
-          :min="5"
-          :max="20000"
+          :min="LEAST_SCOOP_ML"
+          :max="MOST_SCOOP_ML"
           @update:model-value="$event !== undefined && takeScoop({ measureMl: $event })"
           @problem="emit('problem', 'scoopMl', $event)"
         />

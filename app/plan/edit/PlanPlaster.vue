@@ -39,7 +39,7 @@ const bagOptions = computed(() => [
 const bag = computed(() => bags.value.find((b) => b.id === draft.value.bagId))
 function pickBag(id: string) {
   draft.value.bagId = id === NO_BAG ? '' : id
-  draft.value.scoop = scoopOfBag(bags.value.find((b) => b.id === id)?.scoop ?? null)
+  draft.value.scoop = scoopOfBag(bags.value.find((b) => b.id === id)?.scoop ?? null, workshop.settings)
 }
 const changeAdditions = (additions: Addition[]) =>
   Object.assign(draft.value, additionsChoice(draft.value, additions, workshop))

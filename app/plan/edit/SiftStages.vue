@@ -3,7 +3,7 @@
 import { SIFT_STAGE_WORDS } from '~/parts/words/mix'
 import { figure } from '~/parts/show/figures'
 import { computed } from 'vue'
-import { SIFT_STAGES, consistencyBySifting, type SiftStage } from '#core/mix'
+import { SIFT_STAGES, consistencyBySifting, siftingLook, type SiftStage } from '#core/mix'
 import type { PlasterClassId } from '#core/plaster'
 import { useUnits } from '~/parts/show/useUnits'
 import type { PlanDraft } from '../draft/planDraft'
@@ -13,11 +13,15 @@ const draft = defineModel<PlanDraft>({ required: true })
 const units = useUnits()
 
 const stages = computed(() =>
-  SIFT_STAGES.map((stage) => ({
-    value: stage,
-    label: SIFT_STAGE_WORDS[stage].name,
-    gives: consistencyBySifting(props.classId, stage),
-  })),
+  SIFT_STAGES.map((stage) => {
+    const gives = consistencyBySifting(props.classId, stage)
+    return {
+      value: stage,
+      label: SIFT_STAGE_WORDS[stage].name,
+      gives,
+      look: siftingLook({ classId: props.classId, waterG: gives.mid, powderG: 100 }, 1),
+    }
+  }),
 )
 function choose(stage: SiftStage) {
   draft.value.siftStage = stage
@@ -39,11 +43,7 @@ const off = computed(() => {
       :aria-checked="draft.siftStage === s.value"
       @click="choose(s.value)"
     >
-      <svg viewBox="0 0 60 34" aria-hidden="true">
-        <path d="M2 4 L8 32 H52 L58 4" class="bowl" />
-        <path d="M5 14 H55 L52 31 H8 Z" class="water" />
-        <path :d="SIFT_STAGE_WORDS[s.value].picture" class="bed" />
-      </svg>
+      <MixLook :look="s.look" />
       <b>{{ s.label }}</b>
       <span>{{ figure(s.gives.mid) }}</span>
       <small>{{ figure(s.gives.low) }}–{{ figure(s.gives.high) }}</small>
@@ -82,22 +82,5 @@ const off = computed(() => {
 .stages button[aria-checked='true'] {
   border-color: var(--wet);
   background: var(--wet-light);
-}
-.stages svg {
-  width: 100%;
-  max-width: 7rem;
-}
-.bowl {
-  fill: none;
-  stroke: var(--ink);
-  stroke-width: 2;
-}
-.water {
-  fill: #9fc3ca;
-}
-.bed {
-  fill: #f3efe4;
-  stroke: var(--ink);
-  stroke-width: 0.8;
 }
 </style>

@@ -76,6 +76,7 @@ const issues = computed(() =>
     <p v-for="issue in issues" :key="issue.code" class="issue">{{ issueWords(issue, units) }}</p>
     <template #aside>
       <RunCautions :run />
+      <RunLook class="later" :facts="run.facts" :now-ms="run.now" />
       <RunHeed :plan="run.record.plan" :stage="run.view.stage" class="later" />
       <RunAir
         v-if="run.step === 'tap' || run.step === 'vibrate'"

@@ -15,6 +15,7 @@ import * as pieces from './20261129T1630_pieces'
 import * as heeds from './20261129T1650_heeds'
 import * as definers from './20261129T2030_definers'
 import * as figureSums from './20261130T0010_figure_sums'
+import * as scoop from './20261130T1620_scoop'
 
 /** In order of their names. A migration that has landed is never edited; a new one follows it. */
 export const MIGRATIONS: Record<string, Migration> = {
@@ -34,4 +35,5 @@ export const MIGRATIONS: Record<string, Migration> = {
   '20261129T1650_heeds': heeds,
   '20261129T2030_definers': definers,
   '20261130T0010_figure_sums': figureSums,
+  '20261130T1620_scoop': scoop,
 }

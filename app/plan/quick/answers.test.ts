@@ -1,0 +1,115 @@
+import { expect, it } from 'vitest'
+import { consistencyBySifting } from '#core/mix'
+import { evaluatePlan } from '#core/pour'
+import { TEST_SETTINGS } from '~~/tests/unit/plans'
+import type { Stock } from '../draft/planDraft'
+import { planOf } from '../draft/toPlan'
+import { cardsOf, firstAnswers, quickDraft, stockWith, wanting, type QuickAnswers } from './answers'
+
+const NOW = Date.parse('2026-06-01')
+const stock: Stock = {
+  plasters: [],
+  bags: [],
+  moulds: [],
+  mouldSets: [],
+  bowls: [],
+  places: [],
+  settings: TEST_SETTINGS,
+}
+let made = 0
+const answered = (change: Partial<QuickAnswers>): QuickAnswers => ({
+  ...firstAnswers(stock, () => `id${(made += 1)}`),
+  ...change,
+})
+function weighed(answers: QuickAnswers) {
+  const draft = quickDraft(answers, stock, NOW)!
+  const evaluation = evaluatePlan(planOf(draft, stockWith(answers, stock), NOW)!)
+  if (!evaluation.ok) throw new Error(JSON.stringify(evaluation.issues))
+  return evaluation.outcome.weighOut
+}
+
+it('asks for what is missing, and comes to nothing before', () => {
+  const nothing = answered({})
+  expect(wanting(nothing)).toEqual(['fill', 'powder', 'measure'])
+  expect(quickDraft(nothing, stock, NOW)).toBeUndefined()
+  // Typed, and not to be read: no plan goes by another ratio meanwhile.
+  const unread = answered({ fill: 'box', plasterKey: 'class:pop', printed: 'a few', measure: 'weighed' })
+  expect(wanting(unread)).toEqual(['powder'])
+  expect(quickDraft(unread, stock, NOW)).toBeUndefined()
+  expect(wanting(answered({ fill: 'box', plasterKey: 'class:pop', measure: 'by_eye' }))).toEqual(['measure'])
+})
+
+// Rules of the trade (common practice, no source).
+it('two thirds of a mould in water and islands fill it', () => {
+  const answers = answered({ fill: 'water', plasterKey: 'class:pop', measure: 'by_eye', stage: 'islands' })
+  answers.methods.water = { by: 'water_fill', reading: 'measured', massG: 1, volumeMl: 3000, waterTempC: 15 }
+  const draft = quickDraft(answers, stock, NOW)!
+  expect(draft.consistency).toBe(Math.round(consistencyBySifting('pop', 'islands').mid))
+  const { waterG } = weighed(answers)
+  // With its spare of a tenth taken off again.
+  expect(waterG / 1.1 / 3000).toBeCloseTo(2 / 3, 1)
+})
+
+it('2 : 1 by cups and 100 ml to 200 g are what they say', () => {
+  const cups = answered({
+    fill: 'bucket',
+    plasterKey: 'class:pottery',
+    measure: 'by_volume',
+    scoopMl: 300,
+    printed: '2 : 1',
+    reading: { by: 'volume', powderParts: 2 },
+  })
+  const cupped = weighed(cups)
+  // A dug-out cup of pottery plaster: about 0.75 to 0.95 of its volume in grams.
+  expect(cupped.powderG / cupped.waterG / 2).toBeGreaterThan(0.7)
+  expect(cupped.powderG / cupped.waterG / 2).toBeLessThan(1)
+  expect(quickDraft(cups, stock, NOW)).toMatchObject({ scoop: { measureMl: 300 }, sparePct: 0 })
+  const scaled = answered({
+    fill: 'box',
+    plasterKey: 'class:pop',
+    measure: 'weighed',
+    printed: '100 ml to 200 g',
+    reading: { by: 'weight', consistency: 50 },
+  })
+  const { waterG, powderG } = weighed(scaled)
+  expect(powderG / waterG).toBeCloseTo(2, 1)
+})
+
+it('what is kept is what was shown: mould, plaster and bag under the names they were given', () => {
+  const answers = answered({
+    fill: 'box',
+    mouldName: ' Tray ',
+    plasterKey: 'class:gc',
+    plasterName: 'Grey tub',
+    bagG: 20_000,
+    printed: '40',
+    reading: { by: 'weight', consistency: 40 },
+    measure: 'weighed',
+  })
+  const cards = cardsOf(answers)
+  expect(cards).toMatchObject({
+    mould: { name: 'Tray' },
+    plaster: { id: answers.ids.plaster, name: 'Grey tub', printedRatio: '40', label: { consistency: 40 } },
+    bag: { id: answers.ids.bag, plasterId: answers.ids.plaster, boughtG: 20_000 },
+  })
+  const before = weighed(answers)
+  const draft = quickDraft(answers, stock, NOW)!
+  expect(draft).toMatchObject({ plasterKey: answers.ids.plaster, bagId: answers.ids.bag })
+  // Once they are there, the same answers come to the same figures, and to no second card.
+  const kept = { ...stock, plasters: [cards.plaster!], bags: [cards.bag!] }
+  expect(stockWith(answers, kept)).toEqual(kept)
+  const after = evaluatePlan(planOf(quickDraft(answers, kept, NOW)!, kept, NOW)!)
+  expect(after.ok && after.outcome.weighOut).toEqual(before)
+  // A name struck out keeps nothing; a print is cast once, a bucket is no mould.
+  expect(cardsOf({ ...answers, mouldName: '', plasterName: ' ' })).toEqual({})
+  expect(cardsOf({ ...answers, fill: 'ground' }).mould).toBeUndefined()
+})
+
+it('a print in the ground brings its ground along', () => {
+  const draft = quickDraft(
+    answered({ fill: 'ground', plasterKey: 'class:pop', measure: 'weighed' }),
+    stock,
+    NOW,
+  )!
+  expect(draft.described).toMatchObject({ purpose: 'print', facts: { material: 'sand_soil', oneTime: true } })
+})
