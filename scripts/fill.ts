@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import { sql } from 'kysely'
-import { keepPlan, planMould, summarisePour, type PourEvent } from '../core/pour'
+import { takePlan, planMould, summarisePour, type PourEvent } from '../core/pour'
 import { wholeRun, testPlan } from '../tests/unit/plans'
 import type { TestDatabase } from '../tests/support/database'
 import { putBag } from '../server/services/shelf/bags'
@@ -55,7 +55,7 @@ export async function fillWorkshop({ owner, db, workshopId }: TestDatabase, pour
     const mould = described[i % described.length]!
     const mouldId = mouldIds[i % MOULDS]!
     const base = testPlan('pottery', { piece: `Measured piece ${i}` })
-    const plan = keepPlan({
+    const plan = takePlan({
       ...base,
       mould: planMould([
         { ...mouldInputSchema.parse({ ...mould, usualPlasterId: null }), mouldId, count: 1 },

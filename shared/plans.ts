@@ -127,7 +127,7 @@ export const additionsSchema = planAdditionsSchema.refine(
 
 const batchingSchema = z.object({
   split: z.discriminatedUnion('by', [
-    z.object({ by: z.literal('need') }),
+    z.object({ by: z.literal('need'), toTheRim: z.boolean().optional() }),
     z.object({ by: z.literal('bowls'), count: z.int() }),
     z.object({
       by: z.literal('layers'),
@@ -290,6 +290,9 @@ const keptSchema = z.object({
     )
     .min(1),
   classValues: z.object({ fillerRatio: z.number().min(0), bulkKgM3: z.number().gt(0) }),
+  promised: z
+    .object({ siftS: z.number().min(0), workEndS: z.number().min(0), outS: z.number().min(0) })
+    .optional(),
 }) satisfies z.ZodType<PlanKept>
 
 const kept = { kept: keptSchema.optional() }

@@ -197,7 +197,8 @@ const { save, busy, failure } = useSavePlan({
   changing: changingId.value ? { id: changingId.value, revision: seenRevision } : undefined,
   onTaken: () => {
     heeded.forget()
-    kept.value = { ...draft.value, piece: '' }
+    // To the rim is meant for this once.
+    kept.value = { ...draft.value, piece: '', toTheRim: false }
   },
 })
 </script>
@@ -224,6 +225,13 @@ const { save, busy, failure } = useSavePlan({
         @mend="heeded.mend"
       />
       <PlanShelfNotes :draft="draft" :powder-g="outcome?.weighOut.powderG" />
+      <PlanBowlNote
+        v-if="plan && outcome"
+        :plan="plan"
+        :outcome="outcome"
+        @bowl="draft.bowlId = $event"
+        @rim="draft.toTheRim = $event"
+      />
       <div class="act">
         <p v-if="outcome" class="brief" aria-hidden="true">
           <b>{{ units.mass(outcome.weighOut.waterG) }}</b> water ·

@@ -1,6 +1,6 @@
 import { promiseTimeout } from '@vueuse/core'
 import { nextTick, ref, type Ref } from 'vue'
-import { keepPlan, type PourPlan } from '#core/pour'
+import { takePlan, type PourPlan } from '#core/pour'
 import { bagInputOf } from '~/parts/plaster/plasterChoice'
 import { failureWords } from '~/parts/words/errors'
 import type { ApiResult } from '~/stores/api'
@@ -68,8 +68,8 @@ export function useSavePlan({
       return
     }
     const answer: ApiResult<PourRecord> = changing
-      ? await pours.changePlan(changing.id, changing.revision.value, keepPlan(plan.value))
-      : await pours.create(keepPlan(plan.value), newId)
+      ? await pours.changePlan(changing.id, changing.revision.value, takePlan(plan.value))
+      : await pours.create(takePlan(plan.value), newId)
     if (answer.ok) await Promise.all([rememberScoop(), rememberCup()])
     busy.value = false
     if (answer.ok) {

@@ -14,7 +14,8 @@ export interface Bowl {
 /** How a job is cut into bowls. */
 export type BatchSplit =
   /** As few as bowl, hands and scale allow. */
-  | { by: 'need' }
+  /** In as few as the bowl takes by its rule; `toTheRim`: in as few as it holds at all. */
+  | { by: 'need'; toTheRim?: boolean }
   /** At least so many equal bowls: less to sift and to pour at a time. */
   | { by: 'bowls'; count: number }
   /** Coats and pours one on the other: the next is mixed when the last thickens. */
@@ -78,6 +79,12 @@ export const MAX_BATCHES = 60
 export function largestForBowlMl(bowlVolMl: number, waterMlPerSlurryMl: number): number {
   return bowlVolMl * Math.min(1 / (3 * waterMlPerSlurryMl), 0.7)
 }
+
+/** Past the rule a bowl can be filled so far and still be stirred at all, of what it holds (estimate). */
+const RIM = 0.9
+
+/** Slurry a bowl takes against the rule, ml: whoever does it knows that it may run over. */
+export const mostForBowlMl = (bowlVolMl: number): number => RIM * bowlVolMl
 
 export interface Pace {
   /** Early end of the working time, from mid-sprinkle, s. */
@@ -255,7 +262,11 @@ function cutJob(input: MixInput, job: Job, limits: BatchLimits, paceOf: (powderG
   const { split, bowl, pourRateMlMin } = limits
   const { total, groups, issues } = totalAndGroups(input, job, split)
   const perG = total.properties.slurryMlPerG
-  const byBowl = bowl ? largestForBowlMl(bowl.volumeMl, total.waterG / total.slurryMl) : Infinity
+  const byBowl = !bowl
+    ? Infinity
+    : split.by === 'need' && split.toTheRim
+      ? mostForBowlMl(bowl.volumeMl)
+      : largestForBowlMl(bowl.volumeMl, total.waterG / total.slurryMl)
   const sumWeights = groups.reduce((sum, g) => sum + g.weight, 0)
   const byTime = pourRateMlMin === null ? Infinity : largestInTime(paceOf, pourRateMlMin, perG, total.powderG)
   if (byTime === 0) issues.push(issue('no_time_to_pour', 'warning', 0, 1, 'ml'))

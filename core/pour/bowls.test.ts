@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { eventAt, testPlan, fold } from '../../tests/unit/plans'
+import { eventAt, testPlan, tilesPlan, fold } from '../../tests/unit/plans'
 import { usualFacts } from '../mould'
 import {
   batchesOf,
@@ -8,6 +8,7 @@ import {
   evaluatePlan,
   fixesFor,
   layerBelow,
+  seamOf,
   undoTargets,
   viewPour,
   type EventBody,
@@ -415,4 +416,59 @@ it('no plan within its limits gives a figure that cannot be', () => {
         expect(Number.isFinite(figure) && figure > 0).toBe(true)
     }),
   )
+})
+
+// Common practice, no source: water a third of the bucket; what stiffened before the rest came in shows a seam.
+describe('a job that one bowl takes only against its rule', () => {
+  const bucket = { name: 'Black bucket', volumeMl: 10_000, tareG: 500 }
+  const job = (change: Partial<PourPlan> = {}, split: PourPlan['batching'] = undefined): PourPlan => {
+    const plan = testPlan('pottery', change)
+    return {
+      ...plan,
+      mould: { ...plan.mould, cavityMl: 5400 },
+      batching: split ?? { split: { by: 'need' }, bowl: bucket, pourRateMlMin: null, scaleCapacityG: null },
+    }
+  }
+  const toTheRim = (bowl = bucket): PourPlan['batching'] => ({
+    split: { by: 'need', toTheRim: true },
+    bowl,
+    pourRateMlMin: null,
+    scaleCapacityG: null,
+  })
+  const outcomeOf = (plan: PourPlan) => {
+    const evaluation = evaluatePlan(plan)
+    if (!evaluation.ok) throw new Error(JSON.stringify(evaluation.issues))
+    return { ...evaluation.outcome, codes: evaluation.issues.map((i) => i.code) }
+  }
+
+  it('is two bowls by the rule, one against it, with what may happen said; past the rim it is cut all the same', () => {
+    const byRule = outcomeOf(job())
+    expect(byRule.batching).toMatchObject({ because: 'bowl', batches: { length: 2 } })
+    expect(byRule.codes).not.toContain('bowl_too_small')
+    const one = outcomeOf(job({}, toTheRim()))
+    expect(one.batching.batches).toHaveLength(1)
+    expect(one.codes).toContain('bowl_too_small')
+    expect(one.weighOut).toMatchObject({ waterG: byRule.weighOut.waterG, powderG: byRule.weighOut.powderG })
+    // 5.9 l do not go into 6.5 l and get stirred.
+    expect(outcomeOf(job({}, toTheRim({ ...bucket, volumeMl: 6500 }))).batching.batches).toHaveLength(2)
+  })
+
+  it('its two bowls run together where there is time, else leave a seam; not by two pairs of hands, nor in moulds of their own', () => {
+    const seamIn = (plan: PourPlan) => seamOf(plan, outcomeOf(plan))
+    const slow = job({ soakS: 60, stirS: 60, waterTempC: 8, powderTempC: 8 })
+    expect(seamIn(slow)?.runs).toBe(true)
+    const quick = seamIn(job({ soakS: 180, stirS: 240, waterTempC: 35, powderTempC: 25 }))!
+    expect(quick.runs).toBe(false)
+    expect(quick.gapS).toBeGreaterThan(180 + 240)
+    expect(quick.runsS).toBeLessThan(quick.gapS)
+    expect(seamIn(job({ hands: 2 }))).toBeUndefined()
+    expect(seamIn(job({}, toTheRim()))).toBeUndefined()
+    const tiles = tilesPlan(30, 1)
+    const each = {
+      ...tiles,
+      batching: { ...toTheRim({ ...bucket, volumeMl: 2000 })!, split: { by: 'need' } as const },
+    }
+    expect(outcomeOf(each).batching.batches.length).toBeGreaterThan(1)
+    expect(seamIn(each)).toBeUndefined()
+  })
 })

@@ -6,7 +6,7 @@ import { randomUUID } from 'node:crypto'
 import { lightFormat } from 'date-fns'
 import { sql } from 'kysely'
 import sharp from 'sharp'
-import { keepPlan, type PourPlan } from '../../core/pour'
+import { takePlan, type PourPlan } from '../../core/pour'
 import { propertiesOfCard, spoonTestForecastS } from '../../core/stock'
 import { DEMO_PIECE, SettingPiece } from '../../devices/probeModel'
 import type { Db } from '../../server/db/client'
@@ -181,7 +181,7 @@ export async function loadDemo(db: Db, nowMs: number): Promise<void> {
       const pourId = randomUUID()
       await trx
         .insertInto('pour')
-        .values({ id: pourId, plan: JSON.stringify(keepPlan(of)), created_at: new Date(nowMs - ageS * 1000) })
+        .values({ id: pourId, plan: JSON.stringify(takePlan(of)), created_at: new Date(nowMs - ageS * 1000) })
         .execute()
       const taken: Timed[] = photo
         ? [[-photo.agoS, photo.who, { type: 'photographed', photoId: photo.id, caption: '' }]]

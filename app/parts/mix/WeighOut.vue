@@ -82,7 +82,7 @@ const heading = computed(() => {
           >, all together: {{ Math.round(100 * out.taps.hotShare) }} % of each bowl’s water is hot</template
         >.
       </p>
-      <p v-if="out.scoops" class="makes" data-testid="scoops">
+      <p v-if="out.scoops" class="makes by-scoop" data-testid="scoops">
         By scoop: <b>{{ out.scoops.text }}</b> of plaster to <b>{{ out.scoops.waterText }}</b> of water, of
         {{ units.volume(plan.scoop!.measureMl) }} each.
         <template v-if="out.scoops.coarse">A smaller scoop would come closer.</template>
@@ -135,6 +135,11 @@ thead th {
 .amount {
   font-size: clamp(2.6rem, 4.7vw, 3.6rem);
   white-space: nowrap;
+}
+/* By cups nobody has a scale: these are what is read from the bench. */
+.by-scoop {
+  font-size: 1.35rem;
+  line-height: 1.3;
 }
 table {
   border-collapse: collapse;

@@ -32,19 +32,23 @@ const ISLANDS = [
   { at: 0.95, wide: 0.16 },
 ]
 
+/** Higher than this it is one heap, however little of the surface is dry. */
+const HEAPED = 0.12
+
 /** Powder that stands dry on the wet: islands that grow together into a crust, and a heap over it. */
 function dryOn({ level, dryShare, heap }: BowlLook): string[] {
   if (dryShare <= 0.01) return []
   const y = yOf(level)
   const half = halfAt(y)
   const rise = (FLOOR_Y - FULL_Y) * heap
-  if (dryShare > 0.85) {
-    // Cracked all over, with the heap in the middle.
+  if (dryShare > 0.85 || heap > HEAPED) {
+    // Cracked all over, with the heap in the middle; what is wet through by now has gone from the rim inwards.
+    const wide = half * Math.min(1, dryShare / 0.85)
     const top = [0, 0.14, 0.26, 0.38, 0.5, 0.62, 0.74, 0.86, 1].map((at, i) => {
-      const cone = rise * Math.max(0, 1 - Math.abs(at - 0.5) / 0.5)
-      return point(MIDDLE - half + 2 * half * at, y - cone - (i % 2 === 0 ? 0.4 : 2))
+      const cone = rise * (1 - Math.abs(at - 0.5) / 0.5)
+      return point(MIDDLE - wide + 2 * wide * at, y - cone - (i % 2 === 0 ? 0.4 : 2))
     })
-    return [`M${point(MIDDLE - half, y + 3)} L${top.join(' L')} L${point(MIDDLE + half, y + 3)} Z`]
+    return [`M${point(MIDDLE - wide, y + 3)} L${top.join(' L')} L${point(MIDDLE + wide, y + 3)} Z`]
   }
   const shown = ISLANDS.slice(0, Math.max(1, Math.ceil(dryShare * ISLANDS.length)))
   return shown.map(({ at, wide }) => {
@@ -54,14 +58,14 @@ function dryOn({ level, dryShare, heap }: BowlLook): string[] {
   })
 }
 
-/** Lumps in the slurry, large ones first to go; placed so that no two fall together. */
-const GOLDEN = 0.618034
+/** Lumps in the slurry, placed so that no two fall together (steps of the plastic number, which spread evenly). */
+const SPREAD = [0.754878, 0.56984] as const
 function lumpsIn({ level, lumps }: BowlLook): { x: number; y: number; r: number }[] {
   return Array.from({ length: Math.round(12 * lumps) }, (_, i) => {
     const r = 1.6 + 2.6 * lumps
-    const y = Math.min(FLOOR_Y - r, yOf(level * (0.12 + 0.76 * (((i * 5) % 12) / 12))))
-    const along = (i * GOLDEN) % 1
-    return { x: n(MIDDLE + (2 * along - 1) * (halfAt(y) - 6)), y: n(y), r: n(r) }
+    const [across, up] = SPREAD.map((step) => ((i + 1) * step) % 1) as [number, number]
+    const y = Math.min(FLOOR_Y - r, yOf(level * (0.12 + 0.76 * up)))
+    return { x: n(MIDDLE + (2 * across - 1) * (halfAt(y) - 6)), y: n(y), r: n(r) }
   })
 }
 

@@ -1,5 +1,5 @@
 import { figure } from '~/parts/show/figures'
-import { batchOf, soakTimeS, type PourOutlook, type StepId } from '#core/pour'
+import { batchOf, isKept, soakTimeS, type PourOutlook, type StepId } from '#core/pour'
 import { durationText } from '~/parts/show/time'
 
 export interface ComparisonRow {
@@ -48,6 +48,13 @@ export function comparisonOf(
       ? (at - facts.settingStartMs) / 1000
       : undefined
   }
+  const promised = isKept(plan) ? plan.kept.promised : undefined
+  /** From the first powder in the water, as the plan said it; a dash where what it said is not known any more. */
+  const promisedRow = (what: string, saidS: number | undefined, happenedS: number | undefined) => ({
+    what,
+    planned: saidS === undefined ? '–' : durationText(saidS + promised!.siftS / 2),
+    happened: happenedS === undefined ? '–' : durationText(happenedS + facts.siftS / 2),
+  })
   const filled = sinceSetting(doneAtMs.build === undefined ? 'pour' : 'build')
   const whole = (v: number) => figure(v)
   return [
@@ -69,11 +76,11 @@ export function comparisonOf(
       TIME_TOLERANCE,
     ),
     {
-      ...row('Full by', facts.setting.timeS.work_end.mid, filled, durationText, Infinity),
+      ...promisedRow('Full by', promised?.workEndS, filled),
       off: (filled ?? 0) > facts.setting.timeS.work_end.high,
     },
     {
-      ...row('Out after', facts.demould.recommendedS, sinceSetting('demould'), durationText, Infinity),
+      ...promisedRow('Out after', promised?.outS, sinceSetting('demould')),
       off: (sinceSetting('demould') ?? Infinity) < facts.demould.strongEnoughS.low,
     },
   ]

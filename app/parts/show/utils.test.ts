@@ -1,5 +1,6 @@
 import { expect, it } from 'vitest'
-import { asksWhatFollows, evaluatePlan, type EventBody } from '#core/pour'
+import { asksWhatFollows, evaluatePlan, keepPlan, outlookFrom, takePlan } from '#core/pour'
+import type { EventBody, KeptPlan, PourEvent } from '#core/pour'
 import { eventAt, testPlan, wholeRun, fold } from '../../../tests/unit/plans'
 import { massToWeighG, poolModeOf } from '~/run/knock/advance'
 import { dryingLeft } from '~/parts/pour/dryingLeft'
@@ -16,7 +17,7 @@ import {
   spanSpoken,
   spanText,
 } from './time'
-import { timelineOf } from '~/plan/see/timeline'
+import { outOf, timelineOf } from '~/plan/see/timeline'
 
 it('reads spans as a clock does', () => {
   expect([0, 59_999, 250_000, -61_000].map(spanText)).toEqual(['0:00', '0:59', '4:10', '1:01'])
@@ -111,6 +112,24 @@ it('marks what went differently from the plan', () => {
   const rows = comparisonOf(fold(testPlan(), run), units)
   expect(rows.find((r) => r.what === 'Water')?.off).toBe(false)
   expect(rows.find((r) => r.what === 'Out after')?.off).toBe(true)
+})
+
+it('the record says what the plan promised, whatever was learnt since; where it is not known, nothing', () => {
+  const units = { mass: (g: number) => `${g}`, temp: (c: number) => `${c}` }
+  const planned = (plan: KeptPlan, events: readonly PourEvent[]) =>
+    comparisonOf(outlookFrom(plan, events), units).find((r) => r.what === 'Out after')!.planned
+  const taken = takePlan(testPlan())
+  const evaluation = evaluatePlan(testPlan())
+  if (!evaluation.ok) throw new Error('plan refused')
+  // As the worksheet said it, from the first powder in the water.
+  expect(planned(taken, [])).toBe(durationText(outOf(evaluation.outcome).out.mid))
+  const run = wholeRun().slice(0, 9)
+  const poured = run.find((e) => e.body.type === 'stirred')!
+  const cold = eventAt(poured.occurredAtMs, { type: 'temperature', place: 'slurry', tempC: 6 })
+  const seen = [...run, cold]
+  expect(outlookFrom(taken, seen).demould.recommendedS).toBeGreaterThan(1.2 * taken.kept.promised!.outS)
+  expect(planned(taken, seen)).toBe(planned(taken, []))
+  expect(planned(keepPlan(testPlan()), seen)).toBe('–')
 })
 
 it('draws nine rings that touch neither each other nor the edge', () => {

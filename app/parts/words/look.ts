@@ -12,8 +12,8 @@ export function lookWords({ level, bed, dryShare, heap, lumps, gloss, trail, ble
         : 'A trail stays.'
   }
   if (dryShare === 0) return bed < 0.02 ? 'Clear water.' : 'Powder sinks; clear water stands over it.'
-  if (dryShare < 0.85) return 'Dry islands stand here and there.'
-  return heap > 0.12
-    ? 'A dry heap stands above the water.'
+  if (heap > 0.12) return 'A dry heap stands above the water.'
+  return dryShare < 0.85
+    ? 'Dry islands stand here and there.'
     : 'Dry and cracked all over, level with the water.'
 }

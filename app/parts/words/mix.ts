@@ -69,7 +69,7 @@ export const ADDING_WORDS: Record<AddingWay, string> = {
 }
 
 export const BECAUSE_WORDS = {
-  bowl: 'since it holds no more',
+  bowl: 'water a third of each at most',
   working_time: 'each poured before it thickens',
   layers: 'one on the other: the next is mixed when the last thickens',
   bags: 'weighed beforehand',

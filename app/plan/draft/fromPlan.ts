@@ -54,6 +54,7 @@ function batchingDraft({ batching }: PourPlan, stock: Stock): Partial<PlanDraft>
   const { split, bowl, pourRateMlMin } = batching
   return {
     splitBy: split.by,
+    toTheRim: split.by === 'need' && split.toTheRim === true,
     ...(split.by === 'bowls' ? { bowlCount: split.count } : {}),
     ...(split.by === 'layers' ? { layers: split.layers } : {}),
     ...(split.by === 'casts' ? { castsPerBag: split.castsPerBag } : {}),
@@ -70,6 +71,7 @@ export function mixDraft(plan: PourPlan, stock: Stock): Omit<PlanDraft, keyof Re
   return {
     bowlId: empty.bowlId,
     splitBy: empty.splitBy,
+    toTheRim: empty.toTheRim,
     bowlCount: empty.bowlCount,
     hands: plan.hands ?? 1,
     layers: empty.layers,

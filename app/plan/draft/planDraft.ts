@@ -45,6 +45,8 @@ export interface PlanDraft {
   /** Empty: whichever bowl is large enough. */
   bowlId: string
   splitBy: BatchSplit['by']
+  /** All of it in as few bowls as hold it, against the rule of a third water. */
+  toTheRim: boolean
   bowlCount: number
   /** How many sift and pour at once. */
   hands: number
@@ -123,6 +125,7 @@ export function emptyDraft(settings: Settings): PlanDraft {
     script: null,
     bowlId: '',
     splitBy: 'need',
+    toTheRim: false,
     bowlCount: 2,
     hands: 1,
     layers: FIRST_LAYERS,

@@ -59,7 +59,7 @@ export function spillOf(draft: PlanDraft, stock: Stock): NonNullable<PourPlan['s
 function splitOf(draft: PlanDraft): BatchSplit {
   switch (draft.splitBy) {
     case 'need':
-      return { by: 'need' }
+      return draft.toTheRim ? { by: 'need', toTheRim: true } : { by: 'need' }
     case 'bowls':
       return { by: 'bowls', count: Math.round(draft.bowlCount) }
     case 'layers':

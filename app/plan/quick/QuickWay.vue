@@ -83,6 +83,7 @@ const parts = computed<Part[]>(() => {
 
 <style scoped>
 .way {
+  width: 100%;
   display: grid;
   grid-template-columns: repeat(auto-fit, minmax(min(17rem, 100%), 1fr));
   gap: var(--s2) var(--s4);

@@ -57,7 +57,7 @@ it('2 : 1 by cups and 100 ml to 200 g are what they say', () => {
     measure: 'by_volume',
     scoopMl: 300,
     printed: '2 : 1',
-    reading: { by: 'volume', powderParts: 2 },
+    reading: { by: 'volume', powderParts: 2, consistency: 60 },
   })
   const cupped = weighed(cups)
   // A dug-out cup of pottery plaster: about 0.75 to 0.95 of its volume in grams.

@@ -8,7 +8,7 @@ import { computed, ref } from 'vue'
 import {
   CLEAN_UPS,
   SOFT_WORKS,
-  keepPlan,
+  takePlan,
   leftoverNow,
   leftoverPour,
   planMould,
@@ -69,7 +69,7 @@ async function pourInto(fill: (typeof fills.value)[number]) {
   const id = ids.get(fill.mouldId) ?? crypto.randomUUID()
   ids.set(fill.mouldId, id)
   const { plan, events } = leftoverPour(props.facts, props.pourId, mould, fill, props.nowMs)
-  const answer = await pours.create(keepPlan(plan), id)
+  const answer = await pours.create(takePlan(plan), id)
   busy.value = false
   if (!answer.ok) {
     failure.value = failureWords(answer.failure)

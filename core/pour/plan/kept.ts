@@ -12,6 +12,14 @@ import type { PlanStep } from './steps'
  */
 export const MODEL_VERSION = 3
 
+/** What a plan said would be, by the models of its day and all that was learnt by then, s since mid-sprinkle. */
+export interface PlanPromise {
+  /** Half of it lies before mid-sprinkle. */
+  siftS: number
+  workEndS: number
+  outS: number
+}
+
 /** What was planned, as it was taken to the bench: a better model never renumbers a pour under way. */
 export interface PlanKept {
   modelVersion: number
@@ -19,6 +27,8 @@ export interface PlanKept {
   because: BatchPlan['because'] | null
   steps: PlanStep[]
   classValues: ClassValues
+  /** Plans from before it was kept have none: what they said is not known any more. */
+  promised?: PlanPromise
 }
 
 /** A plan taken to the bench. */

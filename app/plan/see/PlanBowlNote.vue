@@ -1,0 +1,80 @@
+<script setup lang="ts">
+/**
+ * A job cut into bowls: by which rule, which bowl would take it at once, what it costs to pass over the rule, and what two
+ * bowls do in one mould. Usage: <PlanBowlNote :plan :outcome @bowl="(id) => …" @rim="(to) => …" />
+ */
+import { computed } from 'vue'
+import { mostForBowlMl } from '#core/mix'
+import { seamOf, type PlanOutcome, type PourPlan } from '#core/pour'
+import { durationText } from '~/parts/show/time'
+import { useUnits } from '~/parts/show/useUnits'
+import { useWorkshop } from '~/stores/workshop'
+
+const props = defineProps<{ plan: PourPlan; outcome: PlanOutcome }>()
+const emit = defineEmits<{ bowl: [bowlId: string]; rim: [to: boolean] }>()
+const workshop = useWorkshop()
+const units = useUnits()
+
+const split = computed(() => props.plan.batching?.split)
+const bowl = computed(() => props.plan.batching?.bowl ?? undefined)
+const toTheRim = computed(() => split.value?.by === 'need' && split.value.toTheRim === true)
+const isCut = computed(() => props.outcome.batching.because === 'bowl')
+/** What takes all of it by the rule, ml. */
+const atOnceMl = computed(() => props.outcome.batching.total.bowlMl)
+const larger = computed(() =>
+  [...workshop.bowls]
+    .sort((a, b) => a.volumeMl - b.volumeMl)
+    .find((b) => b.volumeMl >= atOnceMl.value && b.id !== bowl.value?.bowlId),
+)
+const holdsIt = computed(
+  () =>
+    split.value?.by === 'need' &&
+    bowl.value !== undefined &&
+    props.outcome.batching.total.slurryMl <= mostForBowlMl(bowl.value.volumeMl),
+)
+const seam = computed(() => seamOf(props.plan, props.outcome))
+</script>
+
+<template>
+  <div v-if="(isCut && bowl) || toTheRim || seam" class="note" data-testid="bowl-note">
+    <p v-if="toTheRim">
+      To the rim of {{ bowl?.name ?? 'the bowl' }}: it may run over while it is sifted and stirred.
+      <button type="button" class="outline-button" @click="emit('rim', false)">By the rule after all</button>
+    </p>
+    <p v-else-if="isCut && bowl">
+      {{ bowl.name }} holds {{ units.volume(bowl.volumeMl) }}; water may be a third of that, so that powder
+      sinks and is stirred without running over.
+      <button v-if="larger" type="button" class="outline-button" @click="emit('bowl', larger.id)">
+        {{ larger.name }} takes it at once
+      </button>
+      <template v-else>One of {{ units.volume(atOnceMl) }} would take it at once.</template>
+      <button v-if="holdsIt" type="button" class="outline-button" @click="emit('rim', true)">
+        All in one all the same
+      </button>
+    </p>
+    <p v-if="seam">
+      All into one mould:
+      <template v-if="seam.runs">begin each bowl as the last goes in, and they run together.</template>
+      <template v-else
+        >the next is ready {{ durationText(seam.gapS) }} after the last, which runs for
+        {{ durationText(seam.runsS) }}: a seam shows and is weak. Two pairs of hands at once, a larger bowl or
+        a retarder avoid it.</template
+      >
+    </p>
+  </div>
+</template>
+
+<style scoped>
+.note {
+  display: grid;
+  gap: var(--s1);
+  padding: var(--s1) var(--s3);
+  border-left: 6px solid var(--wet);
+  border-radius: 0.5rem;
+  background: var(--plaster);
+  line-height: 1.3;
+}
+.outline-button {
+  margin-left: var(--s1);
+}
+</style>
