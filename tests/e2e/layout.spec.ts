@@ -114,7 +114,7 @@ test('nothing is cut off, covered or out of reach, and the first view of a run i
     ),
   ]
   const pieces = [`/pour/${setting.id}`, `/pour/${drying.id}`, `/casts/${drying.id}`]
-  const places = ['/', '/plan', '/moulds', '/casts', first, '/plasters', '/settings', '/wall']
+  const places = ['/', '/plan', '/quick', '/moulds', '/casts', first, '/plasters', '/settings', '/wall']
   await open(page, '/safety')
   for (const path of [...places, ...runs, ...pieces]) {
     await page.setViewportSize({ width: 1280, height: 800 })

@@ -1,5 +1,5 @@
 import type { Locator, Page } from '@playwright/test'
-import { expect, pool, test } from './fixtures'
+import { expect, knock, pool, storedEvents, test } from './fixtures'
 
 test.describe('on a phone, in a workshop with nothing in it', () => {
   test.use({ viewport: { width: 390, height: 844 }, hasTouch: true })
@@ -105,6 +105,38 @@ test.describe('on a phone, in a workshop with nothing in it', () => {
       expect(by.count()).toBeLessThanOrEqual(12)
       expect(await workshop.db.selectFrom('mould').selectAll().execute()).toHaveLength(1)
       expect(await workshop.db.selectFrom('plaster').selectAll().execute()).toHaveLength(1)
+    })
+
+    await test.step('water in any measure; whose cup is asked once, with what it holds, and kept', async () => {
+      await open(page, '/quick')
+      const by = finger(page)
+      await by.tile(/I can pour water into it/)
+      await by.type('Water that went in', '1 kg')
+      await expect(page.getByRole('textbox', { name: 'Water that went in' })).toHaveAttribute(
+        'aria-invalid',
+        'false',
+      )
+      await by.type('Water that went in', '4 cups')
+      await by.touch(page.getByRole('button', { name: /US.*: 946 ml/ }))
+      await expect(page.getByText('Read as cup, US, 236.6 ml')).toBeVisible()
+      await expect
+        .poll(
+          async () =>
+            (await workshop.db.selectFrom('settings').select('kitchen').executeTakeFirstOrThrow()).kitchen,
+        )
+        .toBe('us')
+      await by.type('Water that went in', '2 cups')
+      await expect(page.getByText('Read as cup, US, 236.6 ml')).toBeVisible()
+      await expect(page.getByText('Which is it?')).toBeHidden()
+      // At the scale, too: one bowl of water as the jug says it.
+      const [pour] = await pours()
+      await open(page, `/pour/${pour!.id}`)
+      await knock(page)
+      await page.getByRole('textbox', { name: 'On the scale' }).fill('2 cups')
+      await knock(page)
+      await expect
+        .poll(async () => (await storedEvents(workshop, pour!.id)).at(-1)?.body)
+        .toMatchObject({ type: 'weighed', what: 'water', massG: expect.closeTo(472.4, 0) })
     })
   })
 })

@@ -69,6 +69,7 @@ test('no view has a serious fault by axe, is wider than a phone, or asks for any
   const paths = [
     '/',
     '/plan',
+    '/quick',
     '/casts',
     '/casts/figures',
     `/casts/compare?of=${rows[0]!.id},${rows[1]!.id}`,

@@ -9,6 +9,7 @@ import { computed, ref, useId, watch } from 'vue'
 import { type QuantityKind, type QuantityReading } from '#core/units'
 import { plain } from '~/parts/show/figures'
 import { useUnits } from '~/parts/show/useUnits'
+import { useWorkshop } from '~/stores/workshop'
 import { QUANTITY_ERROR_WORDS, readingWords, sortedByGuess } from './quantityWords'
 
 const props = defineProps<{
@@ -24,12 +25,15 @@ const props = defineProps<{
   rough?: boolean
   /** May stay empty: then the model is undefined. */
   optional?: boolean
+  /** Of water: a volume will do where a mass is asked for, and the other way about. */
+  water?: boolean
 }>()
 const model = defineModel<number | undefined>({ required: true })
 const emit = defineEmits<{ problem: [message: string] }>()
 
 const id = useId()
 const units = useUnits()
+const workshop = useWorkshop()
 
 function show(value: number): string {
   switch (props.kind) {
@@ -82,7 +86,11 @@ function read() {
     model.value = undefined
     return report('')
   }
-  const parsed = units.parse(text.value, props.kind)
+  const { kind } = props
+  const parsed =
+    props.water && (kind === 'mass' || kind === 'volume')
+      ? units.parseWater(text.value, kind)
+      : units.parse(text.value, kind)
   if (!parsed.ok) {
     if (parsed.code === 'ambiguous')
       choices.value = sortedByGuess(parsed.readings, text.value, navigator.language)
@@ -99,7 +107,18 @@ function read() {
 function choose(reading: QuantityReading) {
   text.value = reading.canonical
   read()
+  void keepKitchen(reading)
 }
+/** Whose cups are meant is asked once. */
+async function keepKitchen({ notes }: QuantityReading) {
+  const measure = notes.find((n) => n.about === 'measure')
+  const { revision, ...settings } = workshop.settings
+  if (!measure || settings.kitchen !== null || settings.system !== 'metric') return
+  await workshop.saveSettings(revision, { ...settings, kitchen: measure.size === 'US' ? 'us' : 'imperial' })
+}
+/** What each would be here, beside its name. */
+const choiceWords = ({ canonical, value, notes }: QuantityReading) =>
+  notes.some((n) => n.about === 'measure') ? `${canonical}: ${show(value)}` : canonical
 
 function leave() {
   editing.value = false
@@ -131,7 +150,7 @@ const described = computed(() => (problem.value ? `${id}-problem` : undefined))
     <small v-if="problem" :id="`${id}-problem`" class="problem" role="alert">{{ problem }}</small>
     <span v-if="choices.length > 0" class="outline-buttons">
       <button v-for="c in choices" :key="c.canonical" type="button" class="outline-button" @click="choose(c)">
-        {{ c.canonical }}
+        {{ choiceWords(c) }}
       </button>
     </span>
   </div>

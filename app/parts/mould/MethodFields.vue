@@ -32,6 +32,7 @@ const put = (path: string, value: unknown) => (method.value = withField(method.v
         :max="field.max"
         :suffix="field.suffix"
         :decimals="field.decimals"
+        :water="field.water"
         @update:model-value="put(field.path, $event)"
         @problem="emit('problem', field.path, $event)"
       />

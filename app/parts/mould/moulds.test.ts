@@ -1,10 +1,11 @@
 import { expect, it } from 'vitest'
-import { WAYS, findVolume, mouldKindOf, type VolumeMethod } from '#core/mould'
+import { WAYS, findVolume, type VolumeMethod } from '#core/mould'
 import { FIRST_SCOOP } from '#core/pour'
 import { labelOfClass } from '#core/stock'
-import type { MouldCard, MouldSet } from '~~/shared/moulds'
+import type { MouldSet } from '~~/shared/moulds'
 import { mouldInputSchema } from '~~/shared/moulds'
 import type { PlasterCard } from '~~/shared/stock'
+import { mouldCard } from '~~/tests/support/mouldCard'
 import { TEST_SETTINGS } from '../../../tests/unit/plans'
 import { SHOWN_WAYS, fieldValue, pictured, sectionOf, shownWay, withField } from './ways'
 import { FIRST_SHAPES } from './ways/shape'
@@ -31,30 +32,13 @@ const plasters: PlasterCard[] = [
 const shelf = { plasters, bags: [], settings: TEST_SETTINGS }
 const NOW = Date.parse('2026-06-01')
 
-function card(id: string, name: string, volumeMl: number, change: Partial<MouldCard> = {}): MouldCard {
-  const draft = { ...firstMouldDraft(), name, thicknessMm: 18, thicknessTyped: true }
-  draft.volume = {
-    ...draft.volume,
-    parts: [{ role: 'add', count: 1, method: { by: 'known', volumeMl, plusMinusPct: 5 } }],
-  }
-  return {
-    ...mouldInputOf(draft),
-    id,
-    revision: 1,
-    kind: mouldKindOf(draft.facts, draft.volume),
-    cavityMl: volumeMl,
-    plusMinusMl: volumeMl / 20,
-    volumeProvenance: { kind: 'measured' },
-    thinnestMm: null,
-    photos: [],
-    history: { casts: 0, last: null, damages: [] },
-    ...change,
-  }
-}
 const moulds = [
-  card('m1', 'Tile', 410, { usualPlasterId: 'p1' }),
-  card('m2', 'Limpet', 26, { isSpill: true }),
-  card('m3', 'Urchin', 340, { history: { casts: 60, last: null, damages: [] }, note: 'keys on the seam' }),
+  mouldCard('m1', 'Tile', 410, { usualPlasterId: 'p1' }),
+  mouldCard('m2', 'Limpet', 26, { isSpill: true }),
+  mouldCard('m3', 'Urchin', 340, {
+    history: { casts: 60, last: null, damages: [] },
+    note: 'keys on the seam',
+  }),
 ]
 const mouldSets: MouldSet[] = [
   {

@@ -13,10 +13,16 @@ import {
   formatVolume,
   formatVolumeRange,
   parseQuantity,
+  type ParsedQuantity,
   type QuantityKind,
+  type QuantityReading,
 } from '#core/units'
+import { waterDensityKgM3 } from '#core/mix'
 import { ownSign, plain } from './figures'
 import { useWorkshop } from '~/stores/workshop'
+
+/** As it is in a workshop. */
+const WATER_G_PER_ML = waterDensityKgM3(20) / 1000
 
 const DEFAULT_UNIT = {
   metric: { mass: 'g', volume: 'ml', length: 'mm', area: 'cm2', temp: 'c', number: '' },
@@ -28,6 +34,8 @@ const DEFAULT_UNIT = {
 export function useUnits() {
   const workshop = useWorkshop()
   const system = () => workshop.settings.system
+  const parse = (text: string, kind: QuantityKind) =>
+    parseQuantity(text, kind, DEFAULT_UNIT[system()][kind], workshop.settings)
   return {
     system,
     mass: (massG: number) => ownSign(formatMass(massG, workshop.settings)),
@@ -50,8 +58,19 @@ export function useUnits() {
     shortLength: (lengthMm: number) => ownSign(formatShortLength(lengthMm, system())),
     density: (densityKgM3: number) => ownSign(formatDensity(densityKgM3, system())),
     strength: (strengthMPa: number) => ownSign(formatStrength(strengthMPa, system())),
-    parse: (text: string, kind: QuantityKind) =>
-      parseQuantity(text, kind, DEFAULT_UNIT[system()][kind], workshop.settings),
+    parse,
+    /** Of water a volume says the mass, and a mass the volume: in whichever it was measured. */
+    parseWater(text: string, kind: 'mass' | 'volume'): ParsedQuantity {
+      const read = parse(text, kind)
+      if (read.ok || read.code !== 'wrong_kind_of_unit') return read
+      const other = parse(text, kind === 'mass' ? 'volume' : 'mass')
+      const turned = (r: QuantityReading) => ({
+        ...r,
+        value: kind === 'mass' ? r.value * WATER_G_PER_ML : r.value / WATER_G_PER_ML,
+      })
+      if (other.ok) return { ok: true, ...turned(other) }
+      return other.code === 'ambiguous' ? { ...other, readings: other.readings.map(turned) } : read
+    },
     /** How this workshop writes, for reading what is typed. */
     habits: () => workshop.settings,
   }

@@ -46,9 +46,13 @@ function mouldsOf(draft: PlanDraft, stock: Stock): DescribedMould[] {
   ]
 }
 
+/** Whether a plan is carried out where the print lies: what stands on the shelf is not there. */
+export const isOutside = (draft: PlanDraft, stock: Stock): boolean =>
+  mouldsOf(draft, stock).some((m) => m.facts.material === 'sand_soil')
+
 /** Small moulds kept ready for leftovers that this plan does not fill anyway. */
 export function spillOf(draft: PlanDraft, stock: Stock): NonNullable<PourPlan['spill']> {
-  if (!draft.useSpill) return []
+  if (!draft.useSpill || isOutside(draft, stock)) return []
   const used = new Set(mouldsOf(draft, stock).map((m) => m.mouldId))
   return stock.moulds
     .filter((m) => m.isSpill && !used.has(m.id))

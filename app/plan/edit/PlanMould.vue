@@ -10,6 +10,8 @@ import { useWorkshop } from '~/stores/workshop'
 import { thicknessOf } from '~/parts/mould/mouldDraft'
 import { MATERIAL_WORDS, PURPOSE_WORDS } from '~/parts/words/mould'
 import type { MouldSource, PlanDraft } from '../draft/planDraft'
+import { isOutside } from '../draft/toPlan'
+import { usePlanStock } from '../usePlanStock'
 import { plasterOf } from '~/parts/plaster/plasterChoice'
 import { pictured, sectionOf } from '~/parts/mould/ways'
 import { provenanceWords } from '~/parts/words/plaster'
@@ -20,6 +22,7 @@ const draft = defineModel<PlanDraft>({ required: true })
 const emit = defineEmits<{ pick: [mouldId: string]; pickSet: [setId: string] }>()
 const workshop = useWorkshop()
 const units = useUnits()
+const stock = usePlanStock()
 
 const SOURCES: { value: MouldSource; label: string }[] = [
   { value: 'shelf', label: 'From the shelf' },
@@ -179,7 +182,7 @@ const note = (field: string, message: string) => props.problem(field, message)
         @problem="note('spare', $event)"
       />
       <LabelledPills
-        v-if="workshop.moulds.some((m) => m.isSpill)"
+        v-if="workshop.moulds.some((m) => m.isSpill) && !isOutside(draft, stock)"
         :model-value="draft.useSpill ? 'moulds' : 'bowl'"
         label="What is left over"
         :options="LEFTOVER"

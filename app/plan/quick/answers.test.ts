@@ -1,6 +1,7 @@
 import { expect, it } from 'vitest'
 import { consistencyBySifting } from '#core/mix'
 import { evaluatePlan } from '#core/pour'
+import { mouldCard } from '~~/tests/support/mouldCard'
 import { TEST_SETTINGS } from '~~/tests/unit/plans'
 import type { Stock } from '../draft/planDraft'
 import { planOf } from '../draft/toPlan'
@@ -105,11 +106,16 @@ it('what is kept is what was shown: mould, plaster and bag under the names they 
   expect(cardsOf({ ...answers, fill: 'ground' }).mould).toBeUndefined()
 })
 
-it('a print in the ground brings its ground along', () => {
-  const draft = quickDraft(
-    answered({ fill: 'ground', plasterKey: 'class:pop', measure: 'weighed' }),
-    stock,
-    NOW,
-  )!
-  expect(draft.described).toMatchObject({ purpose: 'print', facts: { material: 'sand_soil', oneTime: true } })
+it('a print in the ground brings its ground along, and fills nothing that stands on the shelf', () => {
+  const spill = { ...mouldCard('m1', 'Cockle', 40), isSpill: true }
+  const shed = { ...stock, moulds: [spill] }
+  const plan = (fill: 'ground' | 'bucket') => {
+    const draft = quickDraft(answered({ fill, plasterKey: 'class:pop', measure: 'weighed' }), shed, NOW)!
+    return planOf(draft, shed, NOW)!
+  }
+  expect(plan('ground').mould.members).toMatchObject([
+    { purpose: 'print', facts: { material: 'sand_soil', oneTime: true } },
+  ])
+  expect(plan('ground').spill).toEqual([])
+  expect(plan('bucket').spill).toMatchObject([{ name: 'Cockle' }])
 })

@@ -42,9 +42,6 @@ export interface QuickAnswers {
   ids: { mould: string; plaster: string; bag: string }
 }
 
-/** A bucket is guessed by a quarter either way (common practice, no source). */
-const GUESSED_PCT = 25
-
 export function firstAnswers(stock: Stock, newId: () => string): QuickAnswers {
   return {
     fill: '',
@@ -54,7 +51,7 @@ export function firstAnswers(stock: Stock, newId: () => string): QuickAnswers {
       box: SHOWN_WAYS.shape.first,
       round: { by: 'shape', shape: { kind: 'cylinder', diameterMm: 150, depthMm: 40 } },
       ground: SHOWN_WAYS.ground.first,
-      bucket: { ...SHOWN_WAYS.known.first, plusMinusPct: GUESSED_PCT },
+      bucket: { ...SHOWN_WAYS.known.first, plusMinusPct: 0 },
     },
     mouldName: '',
     plasterKey: '',
@@ -170,7 +167,7 @@ export function quickDraft(answers: QuickAnswers, stock: Stock, nowMs: number): 
   if (shelfId !== undefined) Object.assign(draft, { source: 'shelf', shelfId })
   else if (fill !== 'shelf')
     Object.assign(draft, { source: 'describe', described: describedOf(answers, fill) })
-  // So much was asked for: not more.
+  // So much was asked for: not more, whatever it is for.
   if (fill === 'bucket') draft.sparePct = 0
 
   const classId = classOf(answers) ?? shelf.plasters.find((p) => p.id === answers.plasterKey)?.label.classId

@@ -37,21 +37,29 @@ const seam = computed(() => seamOf(props.plan, props.outcome))
 
 <template>
   <div v-if="(isCut && bowl) || toTheRim || seam" class="note" data-testid="bowl-note">
-    <p v-if="toTheRim">
-      To the rim of {{ bowl?.name ?? 'the bowl' }}: it may run over while it is sifted and stirred.
-      <button type="button" class="outline-button" @click="emit('rim', false)">By the rule after all</button>
-    </p>
-    <p v-else-if="isCut && bowl">
-      {{ bowl.name }} holds {{ units.volume(bowl.volumeMl) }}; water may be a third of that, so that powder
-      sinks and is stirred without running over.
-      <button v-if="larger" type="button" class="outline-button" @click="emit('bowl', larger.id)">
-        {{ larger.name }} takes it at once
-      </button>
-      <template v-else>One of {{ units.volume(atOnceMl) }} would take it at once.</template>
-      <button v-if="holdsIt" type="button" class="outline-button" @click="emit('rim', true)">
-        All in one all the same
-      </button>
-    </p>
+    <template v-if="toTheRim">
+      <p>To the rim of {{ bowl?.name ?? 'the bowl' }}: it may run over while it is sifted and stirred.</p>
+      <span class="outline-buttons">
+        <button type="button" class="outline-button" @click="emit('rim', false)">
+          By the rule after all
+        </button>
+      </span>
+    </template>
+    <template v-else-if="isCut && bowl">
+      <p>
+        {{ bowl.name }} holds {{ units.volume(bowl.volumeMl) }}; water may be a third of that, so that powder
+        sinks and is stirred without running over.
+        <template v-if="!larger">One of {{ units.volume(atOnceMl) }} would take it at once.</template>
+      </p>
+      <span v-if="larger || holdsIt" class="outline-buttons">
+        <button v-if="larger" type="button" class="outline-button" @click="emit('bowl', larger.id)">
+          {{ larger.name }} takes it at once
+        </button>
+        <button v-if="holdsIt" type="button" class="outline-button" @click="emit('rim', true)">
+          All in one all the same
+        </button>
+      </span>
+    </template>
     <p v-if="seam">
       All into one mould:
       <template v-if="seam.runs">begin each bowl as the last goes in, and they run together.</template>
@@ -73,8 +81,5 @@ const seam = computed(() => seamOf(props.plan, props.outcome))
   border-radius: 0.5rem;
   background: var(--plaster);
   line-height: 1.3;
-}
-.outline-button {
-  margin-left: var(--s1);
 }
 </style>

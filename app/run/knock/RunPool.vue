@@ -54,6 +54,7 @@ const setProblem = (message: string) => props.knocking.weighing.setProblem(messa
         :key="`${run.step}${run.facts.batch}`"
         :model-value="knocking.weighing.massG"
         kind="mass"
+        :water="run.step === 'weigh_water'"
         label="On the scale"
         large
         :optional="knocking.weighing.isExpected"

@@ -130,6 +130,7 @@ const keying = computed(() => keyingOf(layerBelow(props.facts, props.nowMs)).map
         <QuantityField
           v-model="waterG"
           kind="mass"
+          water
           label="Water really in it"
           :min="0.1"
           :max="1000000"

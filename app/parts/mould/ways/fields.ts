@@ -12,6 +12,7 @@ export type MethodField =
       max: number
       suffix?: string
       decimals?: number
+      water?: boolean
     }
   | { is: 'choice' | 'list'; path: string; label: string; options: { value: string; label: string }[] }
 
@@ -29,6 +30,10 @@ export const length = quantity('length', 1, 5000)
 export const volume = quantity('volume', LEAST_VOLUME_ML, MOST_VOLUME_ML)
 export const mass = quantity('mass', 1, MOST_WEIGHED_G)
 export const area = quantity('area', 100, 1e8)
+
+/** Of water: weighed or measured, it may be typed as either. */
+export const ofWater = (field: MethodField): MethodField =>
+  field.is === 'quantity' ? { ...field, water: true } : field
 
 type Asked = (path: string, label: string, words: Record<string, string>) => MethodField
 const oneOf =

@@ -1,6 +1,6 @@
 import { Droplets } from '@lucide/vue'
 import { standIn } from './drawing'
-import { choice, mass, volume } from './fields'
+import { choice, mass, ofWater, volume } from './fields'
 import type { ShownWay } from './way'
 
 export const waterFill: ShownWay<'water_fill'> = {
@@ -10,7 +10,11 @@ export const waterFill: ShownWay<'water_fill'> = {
   first: { by: 'water_fill', reading: 'weighed', massG: 1000, volumeMl: 1000, waterTempC: 15 },
   fields: (m) => [
     choice('reading', 'The water was', { weighed: 'Weighed', measured: 'Measured in a jug' }),
-    m.reading === 'weighed' ? mass('massG', 'Water that went in') : volume('volumeMl', 'Water that went in'),
+    ofWater(
+      m.reading === 'weighed'
+        ? mass('massG', 'Water that went in')
+        : volume('volumeMl', 'Water that went in'),
+    ),
     ...(m.reading === 'weighed'
       ? [
           {
