@@ -248,140 +248,143 @@ async function seeAll() {
 
 <template>
   <form class="page quick" novalidate @submit.prevent>
-    <div class="asks">
-      <header>
-        <h1>A bucket that works</h1>
-        <p class="soft">Three questions. The rest is worked out, and every bit of it can be changed after.</p>
-      </header>
+    <div class="both">
+      <div class="asks">
+        <header>
+          <h1>A bucket that works</h1>
+          <p class="soft">
+            Three questions. The rest is worked out, and every bit of it can be changed after.
+          </p>
+        </header>
 
-      <fieldset>
-        <legend><span class="figure">1</span> What do you fill?</legend>
-        <QuickTiles v-model="answers.fill" name="fill" :tiles="fills" />
-        <LabelledSelect
-          v-if="answers.fill === 'shelf'"
-          v-model="answers.shelfId"
-          label="Which mould"
-          :options="mouldOptions"
-        />
-        <div v-else-if="described" class="told">
-          <MethodFields
-            :key="described"
-            v-model="answers.methods[described]"
-            :only="ASKED[described]"
-            @problem="(field, message) => problems.note(`fill ${field}`, message)"
+        <fieldset>
+          <legend><span class="figure">1</span> What do you fill?</legend>
+          <QuickTiles v-model="answers.fill" name="fill" :tiles="fills" />
+          <LabelledSelect
+            v-if="answers.fill === 'shelf'"
+            v-model="answers.shelfId"
+            label="Which mould"
+            :options="mouldOptions"
           />
-          <label v-if="keepsMould(described)" class="field"
-            ><span>Keep the mould as</span>
-            <InputText
-              v-model="answers.mouldName"
-              placeholder="leave empty, and it is not kept"
-              maxlength="120"
-              autocomplete="off"
-          /></label>
-        </div>
-      </fieldset>
-
-      <fieldset>
-        <legend><span class="figure">2</span> Which powder?</legend>
-        <QuickTiles v-if="shownPowders.length > 0" v-model="powder" name="powder" :tiles="shownPowders" />
-        <LabelledSelect
-          v-if="morePowders.length > 0"
-          v-model="powder"
-          label="Another of this workshop"
-          :options="morePowders"
-        />
-        <details :open="powders.length === 0 || classOf(answers) !== undefined">
-          <summary>
-            {{ powders.length === 0 ? 'By what its bag says it is' : 'One that is not here yet' }}
-          </summary>
-          <QuickTiles v-model="powder" name="powder" :tiles="classes" />
-        </details>
-        <div v-if="classId" class="told">
-          <LabelReadingField
-            :model-value="answers.printed"
-            label="What its bag says, or the ratio you go by, if any"
-            :class-id="classId"
-            @update:model-value="typed"
-            @reading="read"
-          />
-          <template v-if="classOf(answers)">
-            <label class="field"
-              ><span>Keep the powder as</span>
+          <div v-else-if="described" class="told">
+            <MethodFields
+              :key="described"
+              v-model="answers.methods[described]"
+              :only="ASKED[described]"
+              @problem="(field, message) => problems.note(`fill ${field}`, message)"
+            />
+            <label v-if="keepsMould(described)" class="field"
+              ><span>Keep the mould as</span>
               <InputText
-                v-model="answers.plasterName"
-                placeholder="its name on the bag; empty: it is not kept"
+                v-model="answers.mouldName"
+                placeholder="empty: it is not kept"
                 maxlength="120"
                 autocomplete="off"
             /></label>
-            <QuantityField
-              v-if="answers.plasterName.trim() !== ''"
-              v-model="answers.bagG"
-              kind="mass"
-              label="A full bag of it holds"
-              optional
-              :min="10"
-              :max="MOST_STOCKED_G"
-              @problem="problems.note('powder bag', $event)"
+          </div>
+        </fieldset>
+
+        <fieldset>
+          <legend><span class="figure">2</span> Which powder?</legend>
+          <QuickTiles v-if="shownPowders.length > 0" v-model="powder" name="powder" :tiles="shownPowders" />
+          <LabelledSelect
+            v-if="morePowders.length > 0"
+            v-model="powder"
+            label="Another of this workshop"
+            :options="morePowders"
+          />
+          <details :open="powders.length === 0 || classOf(answers) !== undefined">
+            <summary>
+              {{ powders.length === 0 ? 'By what its bag says it is' : 'One that is not here yet' }}
+            </summary>
+            <QuickTiles v-model="powder" name="powder" :tiles="classes" />
+          </details>
+          <div v-if="classId" class="told">
+            <LabelReadingField
+              :model-value="answers.printed"
+              label="What its bag says, or the ratio you go by, if any"
+              :class-id="classId"
+              @update:model-value="typed"
+              @reading="read"
             />
+            <template v-if="classOf(answers)">
+              <label class="field"
+                ><span>Keep the powder as</span>
+                <InputText
+                  v-model="answers.plasterName"
+                  placeholder="empty: it is not kept"
+                  maxlength="120"
+                  autocomplete="off"
+              /></label>
+              <QuantityField
+                v-if="answers.plasterName.trim() !== ''"
+                v-model="answers.bagG"
+                kind="mass"
+                label="A full bag of it holds"
+                optional
+                :min="10"
+                :max="MOST_STOCKED_G"
+                @problem="problems.note('powder bag', $event)"
+              />
+            </template>
+          </div>
+        </fieldset>
+
+        <fieldset>
+          <legend><span class="figure">3</span> How do you measure?</legend>
+          <QuickTiles v-model="answers.measure" name="measure" :tiles="measures" />
+          <div v-if="answers.measure === 'by_volume'" class="told">
+            <QuantityField
+              v-model="cupMl"
+              kind="volume"
+              label="Your cup holds"
+              :min="LEAST_SCOOP_ML"
+              :max="MOST_SCOOP_ML"
+              @problem="problems.note('measure scoop', $event)"
+            />
+            <p class="soft">Asked once: the workshop keeps it.</p>
+          </div>
+          <template v-else-if="answers.measure === 'by_eye'">
+            <p>Sift into still water until it looks like</p>
+            <QuickTiles v-model="answers.stage" name="stage" :tiles="stages" />
           </template>
-        </div>
-      </fieldset>
-
-      <fieldset>
-        <legend><span class="figure">3</span> How do you measure?</legend>
-        <QuickTiles v-model="answers.measure" name="measure" :tiles="measures" />
-        <div v-if="answers.measure === 'by_volume'" class="told">
-          <QuantityField
-            v-model="cupMl"
-            kind="volume"
-            label="Your cup holds"
-            :min="LEAST_SCOOP_ML"
-            :max="MOST_SCOOP_ML"
-            @problem="problems.note('measure scoop', $event)"
-          />
-          <p class="soft">Asked once: the workshop keeps it.</p>
-        </div>
-        <template v-else-if="answers.measure === 'by_eye'">
-          <p>Sift into still water until it looks like</p>
-          <QuickTiles v-model="answers.stage" name="stage" :tiles="stages" />
-        </template>
-      </fieldset>
-    </div>
-
-    <section ref="came" class="came" aria-label="What it comes to">
-      <template v-if="plan && evaluation">
-        <p class="sentence">{{ sentence }}</p>
-        <div class="act">
-          <p v-if="outcome" class="brief" aria-hidden="true">
-            <b>{{ units.mass(outcome.weighOut.waterG) }}</b> water ·
-            <b>{{ units.mass(outcome.weighOut.powderG) }}</b> plaster
-          </p>
-          <p v-if="failure || keepFailure" class="failure" role="alert">{{ failure || keepFailure }}</p>
-          <Button
-            type="button"
-            class="go"
-            label="Take it to the bench"
-            :disabled="!evaluation.ok || !problems.none.value || busy || keeping"
-            @click="take"
-          />
-        </div>
-        <PlanResult :plan="plan" :evaluation="evaluation" :stale="!problems.none.value" />
-        <p v-if="waterPct" class="by-mould">
-          No jug? Fill the mould to <b>{{ waterPct }} %</b> with water: that is the water for it.
-        </p>
-      </template>
-      <div v-else class="slab wait">
-        <MixLook :look="siftingLook({ classId: 'pottery', waterG: 70, powderG: 100 }, 0.4)" />
-        <p class="soft">
-          {{
-            wants.length === 3
-              ? 'Water and powder for it stand here when the three are answered.'
-              : `Still to say: ${wants.map((w) => ({ fill: 'what you fill', powder: 'which powder', measure: 'how you measure' })[w]).join(', ')}.`
-          }}
-        </p>
+        </fieldset>
       </div>
-    </section>
 
+      <section ref="came" class="came" aria-label="What it comes to">
+        <template v-if="plan && evaluation">
+          <p class="sentence">{{ sentence }}</p>
+          <div class="act">
+            <p v-if="outcome" class="brief" aria-hidden="true">
+              <b>{{ units.mass(outcome.weighOut.waterG) }}</b> water ·
+              <b>{{ units.mass(outcome.weighOut.powderG) }}</b> plaster
+            </p>
+            <p v-if="failure || keepFailure" class="failure" role="alert">{{ failure || keepFailure }}</p>
+            <Button
+              type="button"
+              class="go"
+              label="Take it to the bench"
+              :disabled="!evaluation.ok || !problems.none.value || busy || keeping"
+              @click="take"
+            />
+          </div>
+          <PlanResult :plan="plan" :evaluation="evaluation" :stale="!problems.none.value" />
+          <p v-if="waterPct" class="by-mould">
+            No jug? Fill the mould to <b>{{ waterPct }} %</b> with water: that is the water for it.
+          </p>
+        </template>
+        <div v-else class="slab wait">
+          <MixLook :look="siftingLook({ classId: 'pottery', waterG: 70, powderG: 100 }, 0.4)" />
+          <p class="soft">
+            {{
+              wants.length === 3
+                ? 'Water and powder for it stand here when the three are answered.'
+                : `Still to say: ${wants.map((w) => ({ fill: 'what you fill', powder: 'which powder', measure: 'how you measure' })[w]).join(', ')}.`
+            }}
+          </p>
+        </div>
+      </section>
+    </div>
     <section v-if="plan" class="then" aria-label="The way to the pour">
       <QuickWay v-if="outcome" :plan="plan" :outcome="outcome" />
       <CautionNote v-for="caution in cautionsOfPlan(plan)" :id="caution" :key="caution" />
@@ -393,6 +396,11 @@ async function seeAll() {
 <style scoped>
 .quick {
   width: 100%;
+  display: grid;
+  gap: var(--s5);
+}
+/* What follows stands apart: what keeps to the top covers none of it. */
+.both {
   display: grid;
   grid-template-columns: minmax(0, 6fr) minmax(0, 5fr);
   gap: var(--s5);
@@ -453,7 +461,6 @@ legend .figure {
   line-height: 1.2;
 }
 .then {
-  grid-column: 1 / -1;
   gap: var(--s4);
   justify-items: start;
 }
@@ -476,7 +483,7 @@ summary {
   font-weight: 600;
 }
 @media (max-width: 60rem) {
-  .quick {
+  .both {
     grid-template-columns: minmax(0, 1fr);
   }
   .came {

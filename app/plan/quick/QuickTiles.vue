@@ -74,6 +74,9 @@ label:has(:focus-visible) {
 }
 label span {
   display: grid;
+  min-width: 0;
+  overflow-wrap: anywhere;
+  hyphens: auto;
   gap: 2px;
 }
 small {
