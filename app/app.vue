@@ -30,7 +30,8 @@ const PLACES = [
   <div class="shell">
     <a class="skip" href="#main">Skip to content</a>
     <header v-if="!isWall" class="bar">
-      <NuxtLink to="/" class="home">
+      <!-- The bench again: by keyboard once is enough. -->
+      <NuxtLink to="/" class="home" tabindex="-1">
         <img src="/rings.svg" alt="" width="34" height="34" />
         <span class="name">Nine Ripples</span>
       </NuxtLink>

@@ -38,7 +38,7 @@ const VIEWS: [name: string, path: string, size: typeof DESK][] = [
   ['plan', '/plan', DESK],
   ['plan-phone', '/plan', PHONE],
   ['plan-mix', '/plan', DESK],
-  ['plan-time', '/plan', DESK],
+  ['quick', '/quick', DESK],
   ['plasters', '/plasters', DESK],
   ['pour-weigh', `/pour/${pourId('Lamp-oil jug')}`, DESK],
   ['pour-fix', `/pour/${pourId('Lamp-oil jug')}`, DESK],
@@ -94,10 +94,11 @@ for (const [name, path, viewport] of VIEWS.filter(([n]) => !only || n.startsWith
     await page.locator('.helper').evaluate((el) => el.scrollIntoView())
   }
   if (name === 'plan-mix') await page.locator('[data-part=plaster]').click()
-  if (name === 'plan-time') {
-    await page.locator('[data-part=mixing]').click()
-    await page.getByLabel('Stir', { exact: true }).fill('5')
-    await page.locator('[data-part=remedies]').click()
+  if (name === 'quick') {
+    for (const answer of [/pour water into it/, /Bag by the door/, /By eye/, /Islands/])
+      await page.getByRole('radio', { name: answer }).check()
+    await page.getByLabel('Water that went in').fill('1.5 l')
+    await page.evaluate(() => scrollTo(0, 0))
   }
   if (name === 'pour-weigh') {
     // A bowl is put on, zeroed, and two thirds filled.

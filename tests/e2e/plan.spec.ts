@@ -62,6 +62,9 @@ test('on a desk the parts stand beside the sentence, one at a time, and all of i
   const panel = page.locator('#plan-panel')
   const shows = (title: string) => expect(panel.getByRole('heading', { level: 2 })).toHaveText(title)
   await shows('When it sets')
+  const there = () => toTheBench(page).evaluate((el) => el === document.activeElement)
+  for (let tabs = 0; tabs < 15 && !(await there()); tabs++) await page.keyboard.press('Tab')
+  await expect(toTheBench(page)).toBeFocused()
   // Every part has its own editor, named as it is.
   for (const [of, title] of [
     ['mould', 'Mould'],

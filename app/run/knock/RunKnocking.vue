@@ -52,13 +52,15 @@ const issues = computed(() =>
       :gone="knocking.scale.isGone"
     />
     <div class="split" :class="{ alone: !run.view.clock }">
-      <RunClock
-        v-if="run.view.clock"
-        :clock="run.view.clock"
-        :others="run.view.otherClocks"
-        :plan="run.record.plan"
-        :now-ms="run.now"
-      />
+      <div v-if="run.view.clock" class="timed">
+        <RunClock
+          :clock="run.view.clock"
+          :others="run.view.otherClocks"
+          :plan="run.record.plan"
+          :now-ms="run.now"
+        />
+        <RunLook :facts="run.facts" :now-ms="run.now" />
+      </div>
       <div class="guide">
         <RunTasks :facts="run.facts" :step="run.step" @record="run.put" />
         <div class="later hints">
@@ -76,7 +78,6 @@ const issues = computed(() =>
     <p v-for="issue in issues" :key="issue.code" class="issue">{{ issueWords(issue, units) }}</p>
     <template #aside>
       <RunCautions :run />
-      <RunLook class="later" :facts="run.facts" :now-ms="run.now" />
       <RunHeed :plan="run.record.plan" :stage="run.view.stage" class="later" />
       <RunAir
         v-if="run.step === 'tap' || run.step === 'vibrate'"
@@ -127,6 +128,11 @@ const issues = computed(() =>
 }
 .split.alone {
   grid-template-columns: 1fr;
+}
+.timed {
+  display: flex;
+  align-items: start;
+  gap: var(--s4);
 }
 .guide,
 .hints {

@@ -9,18 +9,29 @@ const look = computed(() => bowlLook(props.facts, props.nowMs))
 </script>
 
 <template>
-  <figure v-if="look" class="look" data-testid="bowl-look">
-    <MixLook :look="look" />
-    <figcaption><b>As it should look.</b> {{ lookWords(look) }}</figcaption>
+  <figure v-if="look" data-testid="bowl-look">
+    <MixLook :look="look" :label="lookWords(look)" />
+    <figcaption aria-hidden="true">{{ lookWords(look) }}</figcaption>
   </figure>
 </template>
 
 <style scoped>
-.look {
+figure {
   display: grid;
-  grid-template-columns: 7rem minmax(0, 1fr);
-  gap: var(--s3);
-  align-items: center;
+  gap: var(--s1);
+  flex: none;
+  width: 8rem;
   margin: 0;
+  line-height: 1.2;
+}
+/* There is room for one of both, and what it says is drawn. */
+@media (max-width: 43rem) {
+  figure {
+    width: 6.2rem;
+    margin-left: auto;
+  }
+  figcaption {
+    display: none;
+  }
 }
 </style>
