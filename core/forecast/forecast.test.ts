@@ -9,7 +9,7 @@ import { mapEvents } from '../setting'
 import { CUES, TOUCH_CUES, type CueSeen, type TouchCue } from './cues'
 import { setCurve } from './curve'
 import { cuesThatCount, learnPace, learnSteps, readyChance } from './learn'
-import { lnStudentCdf, normalCdf, normalQuantile } from './normal'
+import { chanceBy, lnStudentCdf, normalCdf, normalQuantile } from './normal'
 import {
   cuesOnGrid,
   latenessOf,
@@ -54,6 +54,12 @@ it('Φ, its logarithm and its inverse (tables of the normal distribution)', () =
   expect(normalCdf(1.2816)).toBeCloseTo(0.9, 4)
   expect(normalCdf(-1.96)).toBeCloseTo(0.025, 4)
   expect(normalQuantile(0.9)).toBeCloseTo(1.28155, 4)
+  // An 80 % range has a tenth before it and a tenth after, lopsided or not; further out nothing is certain.
+  const range = { low: 20, mid: 40, high: 60 }
+  expect([20, 40, 60].map((at) => Number(chanceBy(range, at).toFixed(2)))).toEqual([0.1, 0.5, 0.9])
+  expect(chanceBy(range, 50)).toBeGreaterThan(chanceBy(range, 45))
+  expect([0, 1, 1e6].map((at) => Number(chanceBy(range, at).toFixed(2)))).toEqual([0.03, 0.03, 0.97])
+  expect(chanceBy({ low: 40, mid: 40, high: 40 }, 39)).toBeCloseTo(0.03, 9)
 })
 
 it('Student’s t with 4 degrees of freedom (tables: one-sided 10 % at 1.533, 2.5 % at 2.776, .5 % at 4.604)', () => {

@@ -1,3 +1,4 @@
+export { chanceBy } from './normal'
 export { CUES, CUE_ANSWERS, TOUCH_CUES } from './cues'
 export type { CueAnswer, CueSeen, TouchCue } from './cues'
 export { learnPace, learnSteps, readyChance } from './learn'

@@ -1,3 +1,5 @@
+import type { Range } from '../provenance'
+
 /** Φ(x): chance that a standard normal is below x. Within 7e-7 (Abramowitz & Stegun 7.1.26 has 1.5e-7 on erf). */
 export function normalCdf(x: number): number {
   const z = Math.abs(x) / Math.SQRT2
@@ -32,4 +34,18 @@ export function normalQuantile(p: number): number {
     else high = mid
   }
   return (low + high) / 2
+}
+
+/** No forecast here is surer than this of anything, either way (estimate). */
+const SUREST = 0.97
+
+/**
+ * Chance that what is known as an 80 % range has come by a moment: log-normal on either side of its middle.
+ * @param at in the range's own unit. @returns 0.03–0.97.
+ */
+export function chanceBy({ low, mid, high }: Range, at: number): number {
+  if (at <= 0) return 1 - SUREST
+  const sigmaLn = Math.log(at < mid ? mid / low : high / mid) / 1.28
+  const chance = sigmaLn > 0 ? normalCdf(Math.log(at / mid) / sigmaLn) : at < mid ? 0 : 1
+  return Math.min(SUREST, Math.max(1 - SUREST, chance))
 }

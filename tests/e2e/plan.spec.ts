@@ -79,6 +79,18 @@ test('on a desk the parts stand beside the sentence, one at a time, and all of i
     await part(page, of)
     await shows(title)
   }
+  // The tide does not wait: the chance that it is strong enough by then.
+  await part(page, 'times')
+  await page.getByRole('button', { name: 'It must be out by…' }).click()
+  const by = page.getByLabel('It must be out by')
+  await by.fill('12')
+  await expect(page.getByTestId('out-by')).toContainText(
+    /(less than once|about [1-4] times) in 10.*Nine in ten have it after/,
+  )
+  await by.fill('180')
+  await expect(page.getByTestId('out-by')).toHaveText(/more than 9 times in 10/)
+  await by.fill('')
+  await expect(page.getByTestId('out-by')).toBeHidden()
   const mixing = page.locator('[data-part=mixing]')
   await mixing.focus()
   await page.keyboard.press('Enter')

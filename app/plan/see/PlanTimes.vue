@@ -6,6 +6,7 @@ import { plasterClass } from '#core/plaster'
 import { actBefore, conditionsOf, soakTimeS, type PlanOutcome, type PourPlan } from '#core/pour'
 import { pourTimeAtBest, timeToPour } from '~/parts/mix/pourTime'
 import { durationText } from '~/parts/show/time'
+import { useKeptHere } from '~/stores/kept'
 import { useUnits } from '~/parts/show/useUnits'
 import { provenanceWords } from '~/parts/words/plaster'
 import { outOf, sinceFirstPowderS } from './timeline'
@@ -15,6 +16,13 @@ const props = defineProps<{ plan: PourPlan; outcome: PlanOutcome }>()
 const units = useUnits()
 const window = computed(() => props.outcome.pourWindowS)
 const asking = ref(false)
+const byMin = useKeptHere('nine-ripples.out-by', 0)
+const presses = computed(() => {
+  const has = (material: string) => props.plan.mould.members?.some((m) => m.facts.material === material)
+  return has('sand_soil') ? 'the tide, the rain' : has('alginate') ? 'the gel shrinks' : undefined
+})
+const pressed = ref(false)
+const isPressed = computed(() => pressed.value || byMin.value > 0 || presses.value !== undefined)
 const burn = computed(() => {
   const { heat, problem } = props.outcome
   const hazard = burnHazard(warmEndC(heat.surfacePeakC, problem.around.airTempC))
@@ -42,6 +50,9 @@ const ratioFrom = computed(() => {
           >, {{ pourTimeAtBest(window) }}</template
         >
       </p>
+      <button v-if="!isPressed" type="button" class="what-if by" @click="pressed = true">
+        It must be out by…
+      </button>
     </div>
     <SettingTimeline :outcome="outcome" :soak-s="soakTimeS(plan)" :stir-s="plan.stirS" />
     <p>
@@ -58,6 +69,7 @@ const ratioFrom = computed(() => {
       {{ durationText(sinceFirstPowderS(outcome, act.outS)) }} instead of
       {{ durationText(outOf(outcome).out.mid) }}.
     </p>
+    <PlanOutBy v-if="isPressed" v-model="byMin" :presses="presses" :outcome="outcome" />
     <WhatIf
       v-model="asking"
       :problem="outcome.problem"
@@ -100,6 +112,10 @@ const ratioFrom = computed(() => {
   background: transparent;
   font-weight: 600;
   cursor: pointer;
+}
+/* Beside a line of words, and no taller row for it. */
+.by {
+  margin-block: -0.7rem;
 }
 .heading {
   display: flex;
