@@ -15,6 +15,7 @@ import { SIFT_STAGE_WORDS } from '~/parts/words/mix'
 import { PLASTER_CLASS_WORDS, PLASTER_USE_WORDS } from '~/parts/words/plaster'
 import { planSentence, sentenceText } from '~/parts/words/planSentence'
 import { useClock } from '~/stores/bench'
+import type { ApiResult } from '~/stores/api'
 import { useKept, useKeptHere } from '~/stores/kept'
 import { useWorkshop } from '~/stores/workshop'
 import { emptyDraft, type PlanDraft } from '../draft/planDraft'
@@ -30,6 +31,8 @@ import {
   firstAnswers,
   goesByEye,
   keepsMould,
+  mouldKept,
+  plasterKept,
   quickDraft,
   stockWith,
   wanting,
@@ -49,6 +52,19 @@ const answers = useKeptHere<QuickAnswers>(
   { mergeDefaults: true },
 )
 const problems = useProblems()
+// What cannot be read in a field that is gone stands in nobody's way.
+watch(
+  () => answers.value.fill,
+  () => problems.clear('fill '),
+)
+watch(
+  () => answers.value.plasterKey,
+  () => problems.clear('powder '),
+)
+watch(
+  () => answers.value.measure,
+  () => problems.clear('measure '),
+)
 
 const fills = computed(() =>
   QUICK_FILLS.filter((f) => f !== 'shelf' || workshop.moulds.length > 0).map((value) => ({
@@ -203,26 +219,23 @@ const keepFailure = ref('')
 async function keepCards(): Promise<boolean> {
   const { mould, plaster, bag } = cardsOf(answers.value)
   const { ids } = answers.value
-  const there = (all: readonly { id: string }[], id: string) => all.some((c) => c.id === id)
-  const saves = [
-    async () => mould && !there(workshop.moulds, ids.mould) && workshop.saveMould(ids.mould, null, mould),
-    async () => {
-      if (!plaster || there(workshop.plasters, ids.plaster)) return false
-      const { id, revision: _, ...input } = plaster
-      return workshop.savePlaster(id, null, input)
-    },
-    async () =>
-      bag &&
-      !there(workshop.bags, ids.bag) &&
-      workshop.saveBag(ids.bag, null, bagInputOfQuick(answers.value)),
-  ]
-  for (const keep of saves) {
-    const answer = await keep()
-    if (answer && !answer.ok) {
-      keepFailure.value = failureWords(answer.failure)
-      return false
-    }
+  const failed = (answer: ApiResult<unknown>) => {
+    if (!answer.ok) keepFailure.value = failureWords(answer.failure)
+    return !answer.ok
   }
+  if (mould) {
+    if (failed(await workshop.saveMould(ids.mould, null, mould))) return false
+    answers.value = mouldKept(answers.value, crypto.randomUUID())
+  }
+  if (plaster) {
+    const { id, revision: _, ...input } = plaster
+    if (failed(await workshop.savePlaster(id, null, input))) return false
+    const bagFailed = bag && failed(await workshop.saveBag(ids.bag, null, bagInputOfQuick(answers.value)))
+    const next = { plaster: crypto.randomUUID(), bag: crypto.randomUUID() }
+    answers.value = plasterKept(answers.value, bagFailed ? {} : { bag }, next)
+    if (bagFailed) return false
+  }
+  await nextTick()
   return true
 }
 const keeping = ref(false)

@@ -5,7 +5,8 @@ import { mouldCard } from '~~/tests/support/mouldCard'
 import { TEST_SETTINGS } from '~~/tests/unit/plans'
 import type { Stock } from '../draft/planDraft'
 import { planOf } from '../draft/toPlan'
-import { cardsOf, firstAnswers, quickDraft, stockWith, wanting, type QuickAnswers } from './answers'
+import { cardsOf, firstAnswers, mouldKept, plasterKept, quickDraft, stockWith, wanting } from './answers'
+import type { QuickAnswers } from './answers'
 
 const NOW = Date.parse('2026-06-01')
 const stock: Stock = {
@@ -97,10 +98,25 @@ it('what is kept is what was shown: mould, plaster and bag under the names they 
   const draft = quickDraft(answers, stock, NOW)!
   expect(draft).toMatchObject({ plasterKey: answers.ids.plaster, bagId: answers.ids.bag })
   // Once they are there, the same answers come to the same figures, and to no second card.
-  const kept = { ...stock, plasters: [cards.plaster!], bags: [cards.bag!] }
-  expect(stockWith(answers, kept)).toEqual(kept)
-  const after = evaluatePlan(planOf(quickDraft(answers, kept, NOW)!, kept, NOW)!)
+  const tray = { ...mouldCard(answers.ids.mould, 'Tray', 1200), ...cards.mould }
+  const kept = { ...stock, moulds: [tray], plasters: [cards.plaster!], bags: [cards.bag!] }
+  const now = plasterKept(mouldKept(answers, 'm2'), cards, { plaster: 'p2', bag: 'b2' })
+  expect(cardsOf(now)).toEqual({})
+  const after = evaluatePlan(planOf(quickDraft(now, kept, NOW)!, kept, NOW)!)
   expect(after.ok && after.outcome.weighOut).toEqual(before)
+  // What is said otherwise after that is another mould and another plaster, not those under new figures.
+  const other = {
+    ...now,
+    fill: 'box',
+    mouldName: 'Tray 2',
+    plasterKey: 'class:pop',
+    plasterName: 'P',
+  } as const
+  expect(quickDraft(other, kept, NOW)).toMatchObject({ source: 'describe', plasterKey: 'p2', bagId: '' })
+  expect(stockWith(other, kept).plasters).toMatchObject([
+    { label: { classId: 'gc' } },
+    { label: { classId: 'pop' } },
+  ])
   // A name struck out keeps nothing; a print is cast once, a bucket is no mould.
   expect(cardsOf({ ...answers, mouldName: '', plasterName: ' ' })).toEqual({})
   expect(cardsOf({ ...answers, fill: 'ground' }).mould).toBeUndefined()

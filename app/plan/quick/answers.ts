@@ -135,11 +135,33 @@ export function cardsOf(answers: QuickAnswers): QuickCards {
   return cards
 }
 
+/** The answers once their mould is on the shelf: it is chosen there from now on, and what is described next is another. */
+export const mouldKept = (answers: QuickAnswers, nextId: string): QuickAnswers => ({
+  ...answers,
+  fill: 'shelf',
+  shelfId: answers.ids.mould,
+  mouldName: '',
+  ids: { ...answers.ids, mould: nextId },
+})
+
+/** The same of their plaster, with its bag or without. */
+export const plasterKept = (
+  answers: QuickAnswers,
+  { bag }: Pick<QuickCards, 'bag'>,
+  next: { plaster: string; bag: string },
+): QuickAnswers => ({
+  ...answers,
+  plasterKey: answers.ids.plaster,
+  bagId: bag?.id ?? '',
+  plasterName: '',
+  bagG: undefined,
+  ids: { ...answers.ids, ...next },
+})
+
 /** The shelf as it will be when what comes of the answers is on it: what is shown is what is kept. */
 export function stockWith(answers: QuickAnswers, stock: Stock): Stock {
   const { plaster, bag } = cardsOf(answers)
-  const more = <T extends { id: string }>(all: readonly T[], card: T | undefined) =>
-    card && !all.some((c) => c.id === card.id) ? [...all, card] : all
+  const more = <T>(all: readonly T[], card: T | undefined) => (card ? [...all, card] : all)
   return { ...stock, plasters: more(stock.plasters, plaster), bags: more(stock.bags, bag) }
 }
 
@@ -162,11 +184,8 @@ export function quickDraft(answers: QuickAnswers, stock: Stock, nowMs: number): 
   const plasterKey = isKept ? ids.plaster : answers.plasterKey
   const draft = { ...emptyDraft(shelf.settings), ...plasterChoice(plasterKey, shelf) }
   if (!isKept && answers.bagId) draft.bagId = answers.bagId
-  const onShelf = stock.moulds.some((m) => m.id === ids.mould) ? ids.mould : undefined
-  const shelfId = fill === 'shelf' ? answers.shelfId : keepsMould(fill) ? onShelf : undefined
-  if (shelfId !== undefined) Object.assign(draft, { source: 'shelf', shelfId })
-  else if (fill !== 'shelf')
-    Object.assign(draft, { source: 'describe', described: describedOf(answers, fill) })
+  if (fill === 'shelf') Object.assign(draft, { source: 'shelf', shelfId: answers.shelfId })
+  else Object.assign(draft, { source: 'describe', described: describedOf(answers, fill) })
   // So much was asked for: not more, whatever it is for.
   if (fill === 'bucket') draft.sparePct = 0
 
