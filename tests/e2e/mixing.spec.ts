@@ -56,6 +56,17 @@ test('a job cut into two bowls by the bowl it has, mixed one after the other', a
   await expect(page.getByTestId('water')).toHaveText('706 g')
   await expect(page.getByTestId('powder')).toHaveText('1009 g')
   await expect(page.getByTestId('tare')).toContainText('946 g with its water in')
+  // By which rule, and what it costs to pass over it, for this once.
+  const note = page.getByTestId('bowl-note')
+  await expect(note).toContainText(
+    /Blue basin holds 2.50 l; water may be a third of that.* would take it at once/,
+  )
+  await note.getByRole('button', { name: 'All in one all the same' }).click()
+  await expect(note).toContainText('it may run over')
+  await expect(page.getByTestId('bowls')).toBeHidden()
+  await expect(page.getByTestId('water')).toHaveText('1412 g')
+  await note.getByRole('button', { name: 'By the rule after all' }).click()
+  await expect(page.getByTestId('bowls')).toContainText('2 bowls')
   await toTheBench(page)
 
   const knock = knocker(page, clock)

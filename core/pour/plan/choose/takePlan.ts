@@ -9,5 +9,7 @@ export function takePlan(plan: PourPlan): KeptPlan {
   if (!evaluation.ok) return taken
   const { siftS, setting, demould } = evaluation.outcome
   const promised = { siftS, workEndS: setting.timeS.work_end.mid, outS: demould.recommendedS }
+  // What never comes is no promise, and cannot be written down.
+  if (!Object.values(promised).every(Number.isFinite)) return taken
   return { ...taken, kept: { ...taken.kept, promised } }
 }
