@@ -51,9 +51,9 @@ export function useSavePlan({
   /** The cup it was measured with is asked for once. */
   async function rememberCup() {
     const { scoop, ratioMethod } = draft.value
-    const { revision, ...settings } = workshop.settings
-    if (ratioMethod !== 'by_volume' || scoop.measureMl === settings.scoopMl) return
-    await workshop.saveSettings(revision, { ...settings, scoopMl: scoop.measureMl })
+    // An earlier plan that is changed had its own: that is not the cup of today.
+    if (changing || ratioMethod !== 'by_volume' || scoop.measureMl === workshop.settings.scoopMl) return
+    await workshop.rememberSettings({ scoopMl: scoop.measureMl })
   }
 
   async function save() {

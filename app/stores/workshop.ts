@@ -159,6 +159,11 @@ export const useWorkshop = defineStore('workshop', () => {
     if (now) settings.value = now
     return answer
   }
+  /** What a caster has said once of the workshop itself, kept with the rest of its settings. */
+  function rememberSettings(change: Partial<Settings>) {
+    const { revision, ...now } = settings.value
+    return saveSettings(revision, { ...now, ...change })
+  }
   const addSpoonTest = (bagId: string, test: SpoonTestRecord) =>
     bag.change(`/api/bags/${bagId}/spoon-tests`, { method: 'POST', body: test })
   const deleteSpoonTest = (id: string) =>
@@ -227,6 +232,7 @@ export const useWorkshop = defineStore('workshop', () => {
     loadMoulds,
     apply,
     saveSettings,
+    rememberSettings,
     savePlaster: plaster.save,
     deletePlaster: plaster.drop,
     saveBag: bag.save,

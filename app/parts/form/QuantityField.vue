@@ -112,9 +112,9 @@ function choose(reading: QuantityReading) {
 /** Whose cups are meant is asked once. */
 async function keepKitchen({ notes }: QuantityReading) {
   const measure = notes.find((n) => n.about === 'measure')
-  const { revision, ...settings } = workshop.settings
-  if (!measure || settings.kitchen !== null || settings.system !== 'metric') return
-  await workshop.saveSettings(revision, { ...settings, kitchen: measure.size === 'US' ? 'us' : 'imperial' })
+  const { kitchen, system } = workshop.settings
+  if (!measure || kitchen !== null || system !== 'metric') return
+  await workshop.rememberSettings({ kitchen: measure.size === 'US' ? 'us' : 'imperial' })
 }
 /** What each would be here, beside its name. */
 const choiceWords = ({ canonical, value, notes }: QuantityReading) =>

@@ -21,3 +21,6 @@ export function timeToPour(windowS: Range): string {
 export function pourTimeAtBest(windowS: Range): string {
   return windowS.high > Math.max(HARDLY_S, windowS.low) ? `perhaps ${minutesText(windowS.high)}` : ''
 }
+
+/** The plaster's own clock starts at mid-sift: a time by it, s, counted from the first powder in the water. */
+export const sinceFirstPowderS = ({ siftS }: { siftS: number }, timeS: number): number => timeS + siftS / 2

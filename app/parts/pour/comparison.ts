@@ -1,5 +1,6 @@
 import { figure } from '~/parts/show/figures'
 import { batchOf, isKept, soakTimeS, type PourOutlook, type StepId } from '#core/pour'
+import { sinceFirstPowderS } from '~/parts/mix/pourTime'
 import { durationText } from '~/parts/show/time'
 
 export interface ComparisonRow {
@@ -52,8 +53,8 @@ export function comparisonOf(
   /** From the first powder in the water, as the plan said it; a dash where what it said is not known any more. */
   const promisedRow = (what: string, saidS: number | undefined, happenedS: number | undefined) => ({
     what,
-    planned: saidS === undefined ? '–' : durationText(saidS + promised!.siftS / 2),
-    happened: happenedS === undefined ? '–' : durationText(happenedS + facts.siftS / 2),
+    planned: saidS === undefined ? '–' : durationText(sinceFirstPowderS(promised!, saidS)),
+    happened: happenedS === undefined ? '–' : durationText(sinceFirstPowderS(facts, happenedS)),
   })
   const filled = sinceSetting(doneAtMs.build === undefined ? 'pour' : 'build')
   const whole = (v: number) => figure(v)

@@ -5,17 +5,14 @@ import InputText from 'primevue/inputtext'
 import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
 import { LEAST_SCOOP_ML, MOST_SCOOP_ML, MOST_STOCKED_G } from '#core/bounds'
 import { SIFT_STAGES, consistencyBySifting, siftingLook, type RatioMethod } from '#core/mix'
-import { PLASTER_CLASS_IDS, type LabelReading, type PlasterClassId } from '#core/plaster'
+import type { LabelReading } from '#core/plaster'
 import { evaluatePlan, type PourPlan } from '#core/pour'
 import { useProblems } from '~/parts/form/useProblems'
 import { cautionsOfPlan } from '~/parts/show/cautions'
 import { useUnits } from '~/parts/show/useUnits'
-import { failureWords } from '~/parts/words/errors'
 import { SIFT_STAGE_WORDS } from '~/parts/words/mix'
-import { PLASTER_CLASS_WORDS, PLASTER_USE_WORDS } from '~/parts/words/plaster'
 import { planSentence, sentenceText } from '~/parts/words/planSentence'
 import { useClock } from '~/stores/bench'
-import type { ApiResult } from '~/stores/api'
 import { useKept, useKeptHere } from '~/stores/kept'
 import { useWorkshop } from '~/stores/workshop'
 import { emptyDraft, type PlanDraft } from '../draft/planDraft'
@@ -25,20 +22,18 @@ import { usePlanStock } from '../usePlanStock'
 import { useSavePlan } from '../useSavePlan'
 import {
   QUICK_FILLS,
-  bagInputOfQuick,
-  cardsOf,
   classOf,
   firstAnswers,
   goesByEye,
   keepsMould,
-  mouldKept,
-  plasterKept,
   quickDraft,
   stockWith,
   wanting,
   type QuickAnswers,
 } from './answers'
-import { CLASS_SIGNS, FILL_WORDS, FIRST_MOULD, MEASURE_WORDS } from './words'
+import { useKeepCards } from './useKeepCards'
+import { usePowders } from './usePowders'
+import { FILL_WORDS, MEASURE_WORDS } from './words'
 
 const workshop = useWorkshop()
 const units = useUnits()
@@ -84,66 +79,7 @@ const described = computed(() => {
 })
 const mouldOptions = computed(() => workshop.moulds.map((m) => ({ value: m.id, label: m.name })))
 
-/** Bags before classes: what is here is known better. */
-const BAGS_SHOWN = 6
-const powders = computed(() => {
-  const bags = workshop.bags
-    .filter((b) => !b.usedUp)
-    .map((b) => ({
-      value: `${b.plasterId} ${b.id}`,
-      name: b.name,
-      how: `${workshop.plasters.find((p) => p.id === b.plasterId)?.name ?? ''}, ${units.roughMass(b.leftG)} left`,
-      icon: signOf(b.plasterId),
-    }))
-  const without = workshop.plasters
-    .filter((p) => !workshop.bags.some((b) => b.plasterId === p.id && !b.usedUp))
-    .map((p) => ({ value: `${p.id} `, name: p.name, how: 'no bag open', icon: CLASS_SIGNS[p.label.classId] }))
-  return [...bags, ...without]
-})
-const signOf = (plasterId: string) => {
-  const card = workshop.plasters.find((p) => p.id === plasterId)
-  return card && CLASS_SIGNS[card.label.classId]
-}
-const classes = PLASTER_CLASS_IDS.map((id) => ({
-  value: `class:${id} `,
-  name: PLASTER_CLASS_WORDS[id],
-  how: PLASTER_USE_WORDS[id],
-  icon: CLASS_SIGNS[id],
-}))
-const shownPowders = computed(() => powders.value.slice(0, BAGS_SHOWN))
-const morePowders = computed(() =>
-  powders.value.slice(BAGS_SHOWN).map(({ value, name, how }) => ({ value, label: `${name} · ${how}` })),
-)
-const powder = computed({
-  get: () => (answers.value.plasterKey === '' ? '' : `${answers.value.plasterKey} ${answers.value.bagId}`),
-  set(value: string) {
-    const [plasterKey, bagId] = value.split(' ') as [string, string]
-    Object.assign(answers.value, { plasterKey, bagId })
-    const { measure } = answers.value
-    if (measure === 'by_eye' && !goesByEye(classId.value)) answers.value.measure = ''
-  },
-})
-const classId = computed<PlasterClassId | undefined>(
-  () =>
-    classOf(answers.value) ?? workshop.plasters.find((p) => p.id === answers.value.plasterKey)?.label.classId,
-)
-// On an empty shelf the first answers become the first cards, unless their names are struck out.
-const first = { mould: workshop.moulds.length === 0, plaster: workshop.plasters.length === 0 }
-watch(
-  () => answers.value.fill,
-  (fill) => {
-    if (first.mould && keepsMould(fill) && answers.value.mouldName === '')
-      answers.value.mouldName = FIRST_MOULD
-  },
-)
-watch(
-  () => classOf(answers.value),
-  (chosen, before) => {
-    const { plasterName } = answers.value
-    const isOurs = plasterName === '' || (before && plasterName === PLASTER_CLASS_WORDS[before])
-    if (first.plaster && chosen && isOurs) answers.value.plasterName = PLASTER_CLASS_WORDS[chosen]
-  },
-)
+const { shownPowders, morePowders, classes, powder, classId, nothingHere } = usePowders(answers)
 
 const measures = computed(() =>
   (Object.keys(MEASURE_WORDS) as RatioMethod[])
@@ -214,33 +150,9 @@ const { save, busy, failure } = useSavePlan({
   changing: undefined,
   onTaken: () => (answers.value = firstAnswers(stock, () => crypto.randomUUID())),
 })
-const keepFailure = ref('')
-/** What was said of a mould and a bag goes on the shelf first: the pour names them. */
-async function keepCards(): Promise<boolean> {
-  const { mould, plaster, bag } = cardsOf(answers.value)
-  const { ids } = answers.value
-  const failed = (answer: ApiResult<unknown>) => {
-    if (!answer.ok) keepFailure.value = failureWords(answer.failure)
-    return !answer.ok
-  }
-  if (mould) {
-    if (failed(await workshop.saveMould(ids.mould, null, mould))) return false
-    answers.value = mouldKept(answers.value, crypto.randomUUID())
-  }
-  if (plaster) {
-    const { id, revision: _, ...input } = plaster
-    if (failed(await workshop.savePlaster(id, null, input))) return false
-    const bagFailed = bag && failed(await workshop.saveBag(ids.bag, null, bagInputOfQuick(answers.value)))
-    const next = { plaster: crypto.randomUUID(), bag: crypto.randomUUID() }
-    answers.value = plasterKept(answers.value, bagFailed ? {} : { bag }, next)
-    if (bagFailed) return false
-  }
-  await nextTick()
-  return true
-}
+const { keepCards, keepFailure } = useKeepCards(answers)
 const keeping = ref(false)
 async function take() {
-  keepFailure.value = ''
   keeping.value = true
   const kept = await keepCards()
   keeping.value = false
@@ -306,9 +218,9 @@ async function seeAll() {
             label="Another of this workshop"
             :options="morePowders"
           />
-          <details :open="powders.length === 0 || classOf(answers) !== undefined">
+          <details :open="nothingHere || classOf(answers) !== undefined">
             <summary>
-              {{ powders.length === 0 ? 'By what its bag says it is' : 'One that is not here yet' }}
+              {{ nothingHere ? 'By what its bag says it is' : 'One that is not here yet' }}
             </summary>
             <QuickTiles v-model="powder" name="powder" :tiles="classes" />
           </details>

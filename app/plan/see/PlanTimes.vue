@@ -4,12 +4,12 @@ import { computed, ref } from 'vue'
 import { burnHazard, warmEndC } from '#core/heat'
 import { plasterClass } from '#core/plaster'
 import { actBefore, conditionsOf, soakTimeS, type PlanOutcome, type PourPlan } from '#core/pour'
-import { pourTimeAtBest, timeToPour } from '~/parts/mix/pourTime'
+import { pourTimeAtBest, sinceFirstPowderS, timeToPour } from '~/parts/mix/pourTime'
 import { durationText } from '~/parts/show/time'
 import { useKeptHere } from '~/stores/kept'
 import { useUnits } from '~/parts/show/useUnits'
 import { provenanceWords } from '~/parts/words/plaster'
-import { outOf, sinceFirstPowderS } from './timeline'
+import { outOf } from './timeline'
 import { ACT_WORDS, BURN_WORDS, CONDITION_WORDS } from '~/parts/words/demould'
 
 const props = defineProps<{ plan: PourPlan; outcome: PlanOutcome }>()
@@ -44,11 +44,12 @@ const ratioFrom = computed(() => {
 <template>
   <section class="slab" aria-label="Timeline">
     <div class="heading">
-      <p v-if="outcome.batching.batches.length > 1">Each bowl</p>
       <p v-if="window">
-        <b>{{ timeToPour(window).replace(/^h/, 'H') }}</b><template v-if="pourTimeAtBest(window)"
-          >, {{ pourTimeAtBest(window) }}</template
-        >
+        <template v-if="outcome.batching.batches.length > 1">Each bowl: </template
+        ><b>{{
+          outcome.batching.batches.length > 1 ? timeToPour(window) : timeToPour(window).replace(/^h/, 'H')
+        }}</b
+        ><template v-if="pourTimeAtBest(window)">, {{ pourTimeAtBest(window) }}</template>
       </p>
       <button v-if="!isPressed" type="button" class="what-if by" @click="pressed = true">
         It must be out by…

@@ -1,3 +1,4 @@
+import { sinceFirstPowderS } from '~/parts/mix/pourTime'
 import type { PlanOutcome } from '#core/pour'
 import type { Range } from '#core/provenance'
 import { durationRangeText } from '~/parts/show/time'
@@ -12,9 +13,6 @@ export interface Timeline {
 
 const TICK_STEPS_S = [60, 120, 300, 600, 900, 1800, 3600, 7200]
 
-/** The plaster's own clock starts at mid-sift: a time by it, s, counted from the first powder in the water. */
-export const sinceFirstPowderS = ({ siftS }: Pick<PlanOutcome, 'siftS'>, timeS: number): number =>
-  timeS + siftS / 2
 const fromFirstPowder = (outcome: Pick<PlanOutcome, 'siftS'>, { low, mid, high }: Range): Range => ({
   low: sinceFirstPowderS(outcome, low),
   mid: sinceFirstPowderS(outcome, mid),
