@@ -51,8 +51,14 @@ const ratioFrom = computed(() => {
         }}</b
         ><template v-if="pourTimeAtBest(window)">, {{ pourTimeAtBest(window) }}</template>
       </p>
-      <button v-if="!isPressed" type="button" class="what-if by" @click="pressed = true">
-        It must be out by…
+      <button
+        v-if="!isPressed"
+        type="button"
+        class="what-if by"
+        aria-label="It must be out by…"
+        @click="pressed = true"
+      >
+        Out by…
       </button>
     </div>
     <SettingTimeline :outcome="outcome" :soak-s="soakTimeS(plan)" :stir-s="plan.stirS" />
