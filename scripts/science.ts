@@ -5,6 +5,7 @@ import { brokenDirections } from '../tests/support/directions'
 import { EVIDENCE, oddBuckets, type Evidence } from '../tests/support/oddBuckets'
 import { oddDrying } from '../tests/support/oddDrying'
 import { problemOf } from '../tests/support/setProblems'
+import { benchHeat } from './benchHeat'
 import { casesShares, judgedCases } from '../tests/support/writtenCases'
 
 /**
@@ -157,6 +158,8 @@ lines.push(
     least: 100,
   },
 )
+
+for (const [what, measured, unit, most] of benchHeat()) lines.push({ what, measured, unit, most })
 
 const misses = lines.filter(
   (l) => !(l.measured >= (l.least ?? -Infinity) && l.measured <= (l.most ?? Infinity)),

@@ -164,15 +164,19 @@ export function* learnSteps(of: EvidenceOf, nowS: number): Generator<number, Lea
   const usable = probes
     .map((series, i) => ({ series, readings: faults[i] ? [] : usableReadings(series, problem.pouredAtS) }))
     .filter((p) => p.readings.length > 0)
-  const believe = (seen: readonly CueSeen[]) => {
-    const grid = paceGrid(table, prior)
-    const ofProbes = probeTells(table)
-      ? usable.map((p) => probeOnGrid(table, grid, p.series, p.readings, problem))
-      : []
+  const readAgainst = (grid: Float64Array) =>
+    probeTells(table) ? usable.map((p) => probeOnGrid(table, grid, p.series, p.readings, problem)) : []
+  const believe = (seen: readonly CueSeen[], grid = paceGrid(table, prior), ofProbes = readAgainst(grid)) => {
     const all = [...ofHands(table, grid, seen), ...ofProbes]
     const weight = weightsOf(prior, grid, all)
     const pace = all.length === 0 ? prior : paceOf(grid, weight)
-    return { grid, weight, pace: ofProbes.length > 0 ? withModelError(pace) : pace, isSeen: all.length > 0 }
+    return {
+      grid,
+      ofProbes,
+      weight,
+      pace: ofProbes.length > 0 ? withModelError(pace) : pace,
+      isSeen: all.length > 0,
+    }
   }
   let believed = believe(cues)
   for (;;) {
@@ -183,11 +187,11 @@ export function* learnSteps(of: EvidenceOf, nowS: number): Generator<number, Lea
     believed = believe(cues)
   }
   yield 1
-  const { pace } = believed
+  const { pace, grid, ofProbes } = believed
   const { times, holding, ...forecast } = advised(problem, pace, cues, lastS)
   const outS = forecast.demould.recommendedS
   const [lastCue, before] = [cues.at(-1), cues.slice(0, -1)]
-  const without = lastCue ? believe(before).pace : believed.isSeen ? prior : undefined
+  const without = lastCue ? believe(before, grid, ofProbes).pace : believed.isSeen ? prior : undefined
   return {
     ...forecast,
     pace,

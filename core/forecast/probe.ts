@@ -211,10 +211,13 @@ export function probeFault(
   return spans(recent, STUCK_FOR_S) && offAtBest(recent) > ELSEWHERE_K ? 'elsewhere' : undefined
 }
 
+/** So often readings that lie far out are turned down anew. */
+const TURNED_DOWN = 2
+
 /**
  * Log-likelihood of readings against a curve: T = curve + offset + scale · rise, offset and scale of the rise integrated
  * out (a 2 × 2 Gaussian), so that a probe near the skin or a model that is too hot tells of time alone. Readings are turned
- * down where they lie far out (Student, ν = 4), twice over.
+ * down where they lie far out (Student, ν = 4).
  */
 function logLikelihood(
   readings: readonly ProbeReading[],
@@ -224,10 +227,9 @@ function logLikelihood(
 ): number {
   const n = readings.length
   const weight = new Float64Array(n).fill(1)
-  let result = 0
-  for (let round = 0; round < 3; round++) {
+  for (let round = 0; ; round++) {
     let [a, b, c] = [offSdK ** -2, 0, riseSd ** -2]
-    let [u, v, quadratic, logW] = [0, 0, 0, 0]
+    let [u, v, quadratic] = [0, 0, 0]
     for (let i = 0; i < n; i++) {
       const precision = weight[i]! / READING_SD_K ** 2
       const rise = model[i]! - airTempC
@@ -238,18 +240,18 @@ function logLikelihood(
       u += precision * off
       v += precision * off * rise
       quadratic += precision * off * off
-      logW += 0.5 * Math.log(weight[i]!)
     }
     const determinant = a * c - b * b
     const [offset, scale] = [(c * u - b * v) / determinant, (a * v - b * u) / determinant]
-    result = logW - 0.5 * (quadratic - u * offset - v * scale) - 0.5 * Math.log(determinant)
-    if (round === 2) break
+    if (round === TURNED_DOWN) {
+      const lnWeights = weight.reduce((sum, w) => sum + Math.log(w), 0)
+      return 0.5 * (lnWeights - quadratic + u * offset + v * scale - Math.log(determinant))
+    }
     for (let i = 0; i < n; i++) {
       const z = (readings[i]!.tempC - model[i]! - offset - scale * (model[i]! - airTempC)) / READING_SD_K
       weight[i] = Math.min(1, 5 / (4 + z * z))
     }
   }
-  return result
 }
 
 /** Lags of a thermometer integrated out: what it says now is the curve of so many seconds ago. */
