@@ -40,7 +40,7 @@ li {
   align-items: center;
   justify-content: space-between;
   gap: var(--s3);
-  padding: var(--s1) var(--s5);
+  padding: 0 var(--s5);
   background: var(--warm-light);
   border-bottom: 2px solid var(--warm);
   color: var(--ink);

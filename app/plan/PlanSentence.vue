@@ -64,6 +64,13 @@ const emit = defineEmits<{ open: [part: PlanPart] }>()
 [role='button'][aria-expanded='true'] {
   color: var(--wet);
 }
+/* The whole plan is to stand on one screen of a desk. */
+@media (min-width: 60.01rem) {
+  .sentence {
+    font-size: 1.15rem;
+    line-height: 1.5;
+  }
+}
 .unusual {
   text-decoration-color: var(--warm);
 }

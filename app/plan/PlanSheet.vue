@@ -25,7 +25,6 @@ import { usePlanSentence } from './usePlanSentence'
 import { OPENED_WORDS, PLAN_VIEWS, isPart, type Opened } from './parts'
 import { PLAN_PARTS, type PlanPart } from '~/parts/words/planSentence'
 import { timeToPour } from '~/parts/mix/pourTime'
-import { cautionsOfPlan } from '~/parts/show/cautions'
 import { useProblems } from '~/parts/form/useProblems'
 import { usePours } from '~/stores/pours'
 import { useWorkshop } from '~/stores/workshop'
@@ -163,6 +162,10 @@ const isOpen = computed({
     if (!now) opened.value = undefined
   },
 })
+/** What keeps both sides of a desk's screen about as tall: bowls and what is heeded make the plan's own side longer. */
+const cautionsUnder = computed(
+  () => draft.value.heed.length === 0 && outcome.value?.batching.batches.length === 1,
+)
 const remedies = computed(() =>
   plan.value && outcome.value && !unread.value ? remediesFor(plan.value, outcome.value) : [],
 )
@@ -224,7 +227,6 @@ const { save, busy, failure } = useSavePlan({
         @leave-out="heeded.leaveOut"
         @mend="heeded.mend"
       />
-      <PlanShelfNotes :draft="draft" :powder-g="outcome?.weighOut.powderG" />
       <PlanBowlNote
         v-if="plan && outcome"
         :plan="plan"
@@ -248,6 +250,11 @@ const { save, busy, failure } = useSavePlan({
       </div>
       <PlanResult v-if="plan && evaluation" :plan="plan" :evaluation="evaluation" :stale="unread" />
       <p v-else class="slab">Choose a mould and a plaster: the rest follows from them.</p>
+      <CautionNotes v-if="plan && cautionsUnder" class="cautions" :plan="plan" />
+    </div>
+    <div class="notes">
+      <PlanShelfNotes :draft="draft" :powder-g="outcome?.weighOut.powderG" />
+      <PlanIssues v-if="plan && evaluation" :plan="plan" :evaluation="evaluation" />
     </div>
     <nav class="views" aria-label="More of this plan">
       <button
@@ -339,9 +346,7 @@ const { save, busy, failure } = useSavePlan({
         </section>
       </template>
     </PlanPanel>
-    <div v-if="plan" class="cautions">
-      <CautionNote v-for="caution in cautionsOfPlan(plan)" :id="caution" :key="caution" />
-    </div>
+    <CautionNotes v-if="plan && !cautionsUnder" class="cautions" :plan="plan" />
   </form>
 </template>
 
@@ -349,19 +354,28 @@ const { save, busy, failure } = useSavePlan({
 .page {
   width: 100%;
   display: grid;
-  grid-template: auto auto 1fr / minmax(0, 6fr) minmax(0, 5fr);
-  grid-template-areas: 'plan views' 'plan panel' 'plan cautions';
-  gap: var(--s3) var(--s5);
+  grid-template: auto auto auto 1fr / minmax(0, 11fr) minmax(0, 10fr);
+  grid-template-areas: 'plan notes' 'plan views' 'plan panel' 'plan cautions';
+  gap: 0 var(--s5);
   align-items: start;
+  padding-block: var(--s3);
+}
+.notes:has(*),
+.views,
+.page > :deep(aside) {
+  margin-bottom: var(--s3);
 }
 .plan {
   grid-area: plan;
 }
-.cautions {
+.notes {
+  grid-area: notes;
+}
+.page > .cautions {
   grid-area: cautions;
 }
 .plan,
-.cautions,
+.notes,
 .slab {
   display: grid;
   gap: var(--s2);
@@ -375,12 +389,6 @@ const { save, busy, failure } = useSavePlan({
   display: none;
   font-size: 1.05rem;
   line-height: 1.2;
-}
-.plan :deep(.card) {
-  padding-block: var(--s3);
-}
-.plan :deep(.out) {
-  gap: var(--s2);
 }
 .go {
   font-size: 1.1rem;
@@ -396,10 +404,41 @@ const { save, busy, failure } = useSavePlan({
   background: var(--ink);
   color: var(--plaster);
 }
+@media (min-width: 60.01rem) {
+  /* All of them in one row. */
+  .views {
+    gap: var(--s1);
+  }
+  .views .outline-button {
+    padding-inline: 0.42rem;
+    font-size: 0.92rem;
+  }
+  .page > :deep(aside > .slab) {
+    padding: var(--s3) var(--s4);
+  }
+}
 @media (max-width: 60rem) {
+  /* One column in the order of the job: what is wrong before what starts it. */
   .page {
-    grid-template: none / minmax(0, 1fr);
-    grid-template-areas: 'plan' 'cautions' 'views';
+    display: flex;
+    flex-direction: column;
+    align-items: stretch;
+    gap: var(--s2);
+  }
+  .plan {
+    display: contents;
+  }
+  .notes {
+    order: -1;
+  }
+  header {
+    order: -2;
+  }
+  .cautions {
+    order: 1;
+  }
+  .views {
+    order: 2;
   }
   /* It keeps to the top: there it covers nothing that was not passed already. */
   .act {

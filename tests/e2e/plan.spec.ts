@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test'
-import { expect, part, test } from './fixtures'
+import { expect, go, part, test } from './fixtures'
 
 // It is looked at and changed in the window alone: nothing goes to the workshop.
 test.use({ demo: true, shared: true })
@@ -108,4 +108,40 @@ test('on a desk the parts stand beside the sentence, one at a time, and all of i
     if (await toTheBench(page).evaluate((el) => el === document.activeElement)) break
   }
   expect(tabs).toBeLessThan(15)
+})
+
+test('every kind of plan stands on one screen of a desk, and on two of a phone', async ({
+  page,
+  open,
+  workshop,
+}) => {
+  const pours = await workshop.db.selectFrom('pour_summary').select(['pour_id', 'piece']).execute()
+  const lowest = () =>
+    page.evaluate(() =>
+      Math.max(
+        ...[...document.querySelectorAll('main .page > *, main .plan > *')].map(
+          (el) => el.getBoundingClientRect().bottom + window.scrollY,
+        ),
+      ),
+    )
+  await open(page, '/')
+  // What has fallen due elsewhere stands over it now and then.
+  const noticePx = 48
+  for (const piece of [
+    'Corbel for the boathouse door',
+    'Shell for the glass urchin',
+    'Ripples, north flat, neap',
+    'Ear for the listening post',
+    'Chart tile A3, the weir',
+  ]) {
+    await page.setViewportSize({ width: 1280, height: 800 })
+    await go(page, `/plan?from=${pours.find((p) => p.piece === piece)!.pour_id}`)
+    await expect(page.locator('.sentence')).toContainText(piece)
+    await expect(page.getByTestId('leftover')).toBeVisible()
+    const hasNotice = (await page.locator('.due').count()) > 0
+    expect(await lowest(), piece).toBeLessThanOrEqual(800 - (hasNotice ? 0 : noticePx))
+    await page.setViewportSize({ width: 390, height: 844 })
+    expect(await lowest(), piece).toBeLessThanOrEqual(2 * 844)
+    await go(page, '/')
+  }
 })

@@ -27,11 +27,12 @@ const heading = computed(() => {
   <section class="slab ground-wet card" aria-label="Weigh out">
     <div class="out">
       <p v-if="heading" class="each" data-testid="bowls">{{ heading }}</p>
-      <div v-if="out.shown" class="amounts">
+      <div v-if="out.shown" class="amounts" :class="{ many: out.total.length > 2 }">
         <div v-for="i in ingredientsOf(plan, out.shown)" :key="i.id">
-          <span class="what">{{ i.what }}</span>
+          <span class="what"
+            >{{ i.what }} <span class="other">{{ units.massOther(i.massG) }}</span></span
+          >
           <span class="figure amount" :data-testid="testId(i.id)">{{ units.mass(i.massG) }}</span>
-          <span class="other">{{ units.massOther(i.massG) }}</span>
         </div>
       </div>
       <table v-else data-testid="batches">
@@ -44,10 +45,10 @@ const heading = computed(() => {
         <tbody>
           <tr v-for="(row, at) in out.rows" :key="at">
             <th scope="row">
-              {{ row.name }}<small v-if="row.waits">when the last thickens</small
-              ><small v-if="row.batch.bowlFill !== undefined"
+              {{ row.name }}
+              <small v-if="row.batch.bowlFill !== undefined"
                 >{{ Math.round(100 * row.batch.bowlFill) }} % full</small
-              ><small v-if="row.scoops">{{ row.scoops }} scoops</small>
+              ><small v-if="row.scoops" class="line">{{ row.scoops }} scoops</small>
             </th>
             <td v-for="i in row.ingredients" :key="i.id" class="figure" :data-what="i.what">
               {{ units.mass(i.massG) }}
@@ -55,6 +56,14 @@ const heading = computed(() => {
           </tr>
         </tbody>
       </table>
+    </div>
+    <BowlPicture
+      :bowl-ml="out.bowlMl"
+      :water-ml="out.largest.waterG"
+      :slurry-ml="out.largest.slurryMl"
+      label="Bowl with its water line and slurry line"
+    />
+    <div class="out rest">
       <p v-if="out.rows.length > 1" class="makes">
         All together
         <template v-for="(i, at) in out.total" :key="i.id"
@@ -63,8 +72,8 @@ const heading = computed(() => {
         >.
       </p>
       <p v-if="out.tare" class="makes" data-testid="tare">
-        {{ plan.batching!.bowl!.name }} weighs <b>{{ units.mass(out.tare.bowlG) }}</b>: untared, the scale
-        shows <b>{{ units.mass(out.tare.withWaterG) }}</b> with its water in.
+        {{ plan.batching!.bowl!.name }} weighs <b>{{ units.mass(out.tare.bowlG) }}</b>; untared, with its
+        water: <b>{{ units.mass(out.tare.withWaterG) }}</b>.
       </p>
       <p v-if="out.turns" class="makes" data-testid="turns">
         The scale takes {{ units.mass(plan.batching!.scaleCapacityG!) }}: weigh the water in
@@ -89,27 +98,24 @@ const heading = computed(() => {
       </p>
       <slot />
     </div>
-    <BowlPicture
-      :bowl-ml="out.bowlMl"
-      :water-ml="out.largest.waterG"
-      :slurry-ml="out.largest.slurryMl"
-      label="Bowl with its water line and slurry line"
-    />
   </section>
 </template>
 
 <style scoped>
 .card {
-  display: flex;
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) auto;
   align-items: center;
-  justify-content: space-between;
-  gap: var(--s4);
-  padding-block: var(--s4);
+  gap: var(--s2) var(--s4);
+  padding-block: var(--s3);
 }
 .out {
   display: grid;
-  gap: var(--s3);
+  gap: var(--s2);
   min-width: 0;
+}
+.rest {
+  grid-column: 1 / -1;
 }
 .each {
   font-weight: 700;
@@ -127,14 +133,22 @@ const heading = computed(() => {
   font-weight: 600;
 }
 .what,
-.other,
 small,
 thead th {
   color: var(--on-ground-soft);
 }
+.other {
+  font-weight: 400;
+}
 .amount {
   font-size: clamp(2.6rem, 4.7vw, 3.6rem);
   white-space: nowrap;
+}
+.many .amount {
+  font-size: clamp(2rem, 3.2vw, 2.5rem);
+}
+.many .other {
+  display: block;
 }
 /* By cups nobody has a scale: these are what is read from the bench. */
 .by-scoop {
@@ -158,11 +172,18 @@ td {
   white-space: nowrap;
 }
 th small {
-  display: block;
   font-weight: 400;
+  white-space: nowrap;
+}
+th .line {
+  display: block;
 }
 tbody tr {
   border-top: 1px solid color-mix(in srgb, var(--on-ground) 22%, transparent);
+}
+.makes,
+.rest :slotted(p) {
+  line-height: 1.35;
 }
 .makes {
   color: var(--on-ground-soft);
@@ -173,14 +194,11 @@ tbody tr {
 }
 @media (max-width: 43rem) {
   .card {
-    flex-direction: column;
-    align-items: flex-start;
+    grid-template-columns: minmax(0, 1fr);
   }
-  .card,
-  .out {
-    align-items: stretch;
-    min-width: 0;
-    max-width: 100%;
+  .card svg {
+    justify-self: center;
+    width: 6rem;
   }
   /* Bowl by bowl, each on a line of its own under its name. */
   thead {
@@ -216,7 +234,6 @@ tbody tr {
     border: 2px solid #000;
   }
   .what,
-  .other,
   .makes,
   .makes b,
   small,

@@ -67,7 +67,7 @@ function allAlike(batches: readonly Batch[], divisionG: number): boolean {
 export interface WeighOutView {
   /** The bowl whose figures stand large: the only one, or one like all others. */
   shown: Batch | undefined
-  rows: { name: string; batch: Batch; ingredients: Ingredient[]; scoops: string; waits: boolean }[]
+  rows: { name: string; batch: Batch; ingredients: Ingredient[]; scoops: string }[]
   total: Ingredient[]
   largest: Batch
   bowlMl: number
@@ -103,7 +103,6 @@ export function weighOutView(plan: PourPlan, outcome: PlanOutcome): WeighOutView
     batch,
     ingredients: ingredientsOf(plan, batch),
     scoops: scoopsOf(batch)?.text ?? '',
-    waits: batch.start === 'when_it_thickens' && i > 0,
   }))
   const largest = batches.reduce((a, b) => (b.slurryMl > a.slurryMl ? b : a))
   const { water, powder } = batches.reduce(

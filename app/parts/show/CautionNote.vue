@@ -32,6 +32,7 @@ const units = useUnits()
   border-radius: 0.6rem;
   padding: var(--s2) var(--s3);
   font-size: 0.95rem;
+  max-width: none;
 }
 .open,
 summary {
@@ -54,9 +55,8 @@ summary::after {
   content: '▾';
   margin-left: auto;
 }
-.caution span,
 .caution p {
-  max-width: 57ch;
+  max-width: none;
 }
 .caution svg {
   flex: none;

@@ -8,7 +8,6 @@ import { SIFT_STAGES, consistencyBySifting, siftingLook, type RatioMethod } from
 import type { LabelReading } from '#core/plaster'
 import { evaluatePlan, type PourPlan } from '#core/pour'
 import { useProblems } from '~/parts/form/useProblems'
-import { cautionsOfPlan } from '~/parts/show/cautions'
 import { useUnits } from '~/parts/show/useUnits'
 import { SIFT_STAGE_WORDS } from '~/parts/words/mix'
 import { planSentence, sentenceText } from '~/parts/words/planSentence'
@@ -312,7 +311,7 @@ async function seeAll() {
     </div>
     <section v-if="plan" class="then" aria-label="The way to the pour">
       <QuickWay v-if="outcome" :plan="plan" :outcome="outcome" />
-      <CautionNote v-for="caution in cautionsOfPlan(plan)" :id="caution" :key="caution" />
+      <CautionNotes :plan="plan" />
       <Button type="button" severity="secondary" label="See and change all of it" @click="seeAll" />
     </section>
   </form>

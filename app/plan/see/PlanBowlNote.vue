@@ -47,8 +47,8 @@ const seam = computed(() => seamOf(props.plan, props.outcome))
     </template>
     <template v-else-if="isCut && bowl">
       <p>
-        {{ bowl.name }} holds {{ units.volume(bowl.volumeMl) }}; water may be a third of that, so that powder
-        sinks and is stirred without running over.
+        {{ bowl.name }} holds {{ units.volume(bowl.volumeMl) }}; water may be a third of that, or it runs
+        over.
         <template v-if="!larger">One of {{ units.volume(atOnceMl) }} would take it at once.</template>
       </p>
       <span v-if="larger || holdsIt" class="outline-buttons">
@@ -60,13 +60,13 @@ const seam = computed(() => seamOf(props.plan, props.outcome))
         </button>
       </span>
     </template>
-    <p v-if="seam">
-      All into one mould:
+    <p v-if="seam" class="seam">
+      Into one mould:
       <template v-if="seam.runs">begin each bowl as the last goes in, and they run together.</template>
       <template v-else
         >the next is ready {{ durationText(seam.gapS) }} after the last, which runs for
-        {{ durationText(seam.runsS) }}: a seam shows and is weak. Two pairs of hands at once, a larger bowl or
-        a retarder avoid it.</template
+        {{ durationText(seam.runsS) }}. A weak seam: two mixing at once, a larger bowl or a retarder avoid
+        it.</template
       >
     </p>
   </div>
@@ -74,12 +74,20 @@ const seam = computed(() => seamOf(props.plan, props.outcome))
 
 <style scoped>
 .note {
-  display: grid;
-  gap: var(--s1);
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: var(--s1) var(--s3);
   padding: var(--s1) var(--s3);
   border-left: 6px solid var(--wet);
   border-radius: 0.5rem;
   background: var(--plaster);
   line-height: 1.3;
+}
+p {
+  flex: 1 1 18rem;
+}
+.seam {
+  flex-basis: 100%;
 }
 </style>

@@ -40,13 +40,17 @@ ul {
   margin: 0;
   padding: 0;
   display: grid;
-  gap: var(--s3);
+  gap: var(--s1);
+  line-height: 1.3;
 }
 li {
   display: grid;
-  grid-template-columns: minmax(9rem, 12rem) 1fr;
-  gap: var(--s3);
+  grid-template-columns: minmax(7rem, 9rem) 1fr;
+  gap: var(--s2) var(--s3);
   align-items: center;
+}
+.outline-button {
+  padding-inline: var(--s2);
 }
 @media (max-width: 43rem) {
   li {

@@ -1,6 +1,5 @@
 <script setup lang="ts">
-/** What the worksheet comes to: what to weigh, the timeline, what it becomes. Usage: <PlanResult :plan :evaluation :stale />  */
-import { SUITS_WORDS } from '../words'
+/** What the worksheet comes to: what to weigh, and when it can be poured, taken out and is dry. Usage: <PlanResult :plan :evaluation :stale />  */
 import { outOf } from './timeline'
 import { computed } from 'vue'
 import { givesMl, type PlanEvaluation, type PourPlan } from '#core/pour'
@@ -8,8 +7,6 @@ import { counted } from '~/parts/show/counted'
 import { useUnits } from '~/parts/show/useUnits'
 import { pourTimeText } from '~/parts/mix/pourTime'
 import { durationRangeText, durationText } from '~/parts/show/time'
-import { issueWords } from '~/parts/words/mix'
-import { PURPOSE_WORDS } from '~/parts/words/mould'
 
 const props = defineProps<{
   plan: PourPlan
@@ -18,8 +15,6 @@ const props = defineProps<{
 }>()
 const units = useUnits()
 const outcome = computed(() => (props.evaluation.ok ? props.evaluation.outcome : undefined))
-/** What it is not made for comes with what is wrong; the rest stands with what it becomes. */
-const unsuited = computed(() => outcome.value?.suits.filter((s) => s.grade !== 'good') ?? [])
 const promises = computed(() => {
   const of = outcome.value
   if (!of) return []
@@ -45,18 +40,6 @@ const promises = computed(() => {
     <p v-if="stale" class="warn" role="status">
       Something in the plan cannot be read yet. These are the last figures that could.
     </p>
-    <p
-      v-for="issue in evaluation.issues"
-      :key="issue.code"
-      class="warn"
-      :class="issue.severity"
-      role="status"
-    >
-      {{ issueWords(issue, units) }}
-    </p>
-    <p v-for="s in unsuited" :key="s.purpose" class="warn" :class="{ error: s.grade === 'poor' }">
-      {{ PURPOSE_WORDS[s.purpose] }}: {{ SUITS_WORDS[s.code] }}
-    </p>
     <template v-if="outcome">
       <WeighOut :plan="plan" :outcome="outcome">
         <dl class="promises" aria-label="When">
@@ -67,7 +50,7 @@ const promises = computed(() => {
           </div>
         </dl>
         <p class="says">
-          Makes <b>{{ units.volume(outcome.weighOut.slurryMl) }}</b> of slurry for a mould of
+          Makes <b>{{ units.volume(outcome.weighOut.slurryMl) }}</b> for a mould of
           <b>{{ units.volume(plan.mould.cavityMl) }}</b>, at about <b>{{ units.temp(outcome.mixTempC) }}</b>.
           <template v-if="plan.batching?.bowl && plan.learnt?.slurryYield"
             >{{ plan.batching.bowl.name }}, by its last {{ counted(plan.learnt.slurryYield.pours, 'pour') }},
@@ -76,30 +59,23 @@ const promises = computed(() => {
             >{{ plan.addingWay === 'kneaded' ? 'A bag' : 'Bowl' }} of at least
             <b>{{ units.volume(Math.max(...outcome.batching.batches.map((b) => b.bowlMl))) }}</b>.</template
           >
-        </p>
-        <p
-          v-if="plan.mould.plusMinusMl && plan.mould.plusMinusMl > outcome.leftover.leftMl"
-          class="says short-of"
-        >
-          The volume is known to ± {{ units.roughVolume(plan.mould.plusMinusMl) }}, the spare is
-          {{ units.roughVolume(outcome.leftover.leftMl) }}: it may run short. Measure better, or take more
-          spare.
-        </p>
-        <p v-if="outcome.leftover.fills.length > 0" class="says" data-testid="leftover">
-          About {{ units.roughVolume(outcome.leftover.leftMl) }} is left:
-          <template v-for="(fill, i) in outcome.leftover.fills" :key="fill.mouldId"
-            ><template v-if="i > 0">, then </template><b>{{ fill.name }}</b> ({{
-              units.roughVolume(fill.fillMl)
-            }})</template
-          ><template v-if="outcome.leftover.restMl >= 1"
-            >; {{ units.roughVolume(outcome.leftover.restMl) }} stays in the bowl</template
-          >.
-        </p>
-        <p v-else-if="outcome.leftover.leftMl >= 1" class="says" data-testid="leftover">
-          About {{ units.roughVolume(outcome.leftover.leftMl) }} is left in the bowl<template
-            v-if="plan.spill?.length"
-            >: too little for any spill mould</template
-          >.
+          {{ ' ' }}
+          <span v-if="outcome.leftover.fills.length > 0" data-testid="leftover">
+            About {{ units.roughVolume(outcome.leftover.leftMl) }} left:
+            <template v-for="(fill, i) in outcome.leftover.fills" :key="fill.mouldId"
+              ><template v-if="i > 0">, then </template><b>{{ fill.name }}</b> ({{
+                units.roughVolume(fill.fillMl)
+              }})</template
+            ><template v-if="outcome.leftover.restMl >= 1"
+              >; {{ units.roughVolume(outcome.leftover.restMl) }} stays</template
+            >.
+          </span>
+          <span v-else-if="outcome.leftover.leftMl >= 1" data-testid="leftover">
+            About {{ units.roughVolume(outcome.leftover.leftMl) }} left in the bowl<template
+              v-if="plan.spill?.length"
+              >: too little for any spill mould</template
+            >.
+          </span>
         </p>
       </WeighOut>
     </template>
@@ -123,21 +99,12 @@ const promises = computed(() => {
   padding: var(--s1) var(--s3);
   font-weight: 600;
 }
-.warn.error {
-  background: var(--hot-light);
-  border-color: var(--hot);
-}
 .says {
   color: var(--on-ground-soft);
 }
 .says b {
   color: var(--on-ground);
   white-space: nowrap;
-}
-.short-of {
-  border-left: 6px solid var(--warm-light);
-  padding-left: var(--s3);
-  font-weight: 600;
 }
 .promises {
   display: grid;

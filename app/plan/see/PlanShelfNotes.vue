@@ -81,8 +81,7 @@ const untested = computed(
   </p>
   <p v-if="runsOut" class="note" role="status">{{ runsOut }}</p>
   <p v-if="doubt !== 'none'" class="note" role="status">
-    {{ doubt === 'damp' ? 'This bag is or was damp' : 'This bag has been open long' }}: it may set slow or
-    fast, so its times are wider.
+    {{ doubt === 'damp' ? 'This bag was damp' : 'This bag was open long' }}: it may set slow or fast.
     <NuxtLink v-if="untested" :to="{ path: '/plasters', query: { bag: draft.bagId } }"
       >Try a spoonful first</NuxtLink
     >

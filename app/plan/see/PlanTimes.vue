@@ -51,15 +51,18 @@ const ratioFrom = computed(() => {
         }}</b
         ><template v-if="pourTimeAtBest(window)">, {{ pourTimeAtBest(window) }}</template>
       </p>
-      <button
-        v-if="!isPressed"
-        type="button"
-        class="what-if by"
-        aria-label="It must be out by…"
-        @click="pressed = true"
-      >
-        Out by…
-      </button>
+      <span class="asks">
+        <button
+          v-if="!isPressed"
+          type="button"
+          class="what-if"
+          aria-label="It must be out by…"
+          @click="pressed = true"
+        >
+          Out by…
+        </button>
+        <button type="button" class="what-if" @click="asking = true">What if…</button>
+      </span>
     </div>
     <SettingTimeline :outcome="outcome" :soak-s="soakTimeS(plan)" :stir-s="plan.stirS" />
     <p>
@@ -68,9 +71,9 @@ const ratioFrom = computed(() => {
         >: {{ BURN_WORDS[burn].toLowerCase() }}</template
       ><template v-if="outcome.heat.coolS !== undefined"
         >; cool again after {{ durationText(outcome.heat.coolS) }}</template
-      >. <button type="button" class="what-if" @click="asking = true">What if…</button>
+      >.
+      <span v-for="condition in conditions" :key="condition">{{ CONDITION_WORDS[condition] }} </span>
     </p>
-    <p v-for="condition in conditions" :key="condition">{{ CONDITION_WORDS[condition] }}</p>
     <p v-if="act">
       <b>{{ ACT_WORDS[act.id] }}</b>: out after
       {{ durationText(sinceFirstPowderS(outcome, act.outS)) }} instead of
@@ -113,7 +116,7 @@ const ratioFrom = computed(() => {
 <style scoped>
 .what-if {
   min-height: 44px;
-  padding: 0 var(--s3);
+  padding: 0 var(--s2);
   border: 2px solid var(--line);
   border-radius: 999px;
   background: transparent;
@@ -121,7 +124,9 @@ const ratioFrom = computed(() => {
   cursor: pointer;
 }
 /* Beside a line of words, and no taller row for it. */
-.by {
+.asks {
+  display: flex;
+  gap: var(--s2);
   margin-block: -0.7rem;
 }
 .heading {
@@ -134,8 +139,12 @@ const ratioFrom = computed(() => {
 details {
   color: var(--ink-soft);
 }
+details {
+  margin-block: -0.5rem;
+}
 summary {
   min-height: 44px;
+  line-height: 44px;
   cursor: pointer;
   font-weight: 600;
 }

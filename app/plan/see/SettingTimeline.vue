@@ -15,7 +15,7 @@ const picture = useTemplateRef<SVGSVGElement>('picture')
 const { width } = useElementSize(picture)
 const wide = computed(() => Math.max(280, width.value))
 const LEFT = 8
-const ROW = 37
+const ROW = 35
 /** Wide enough for a letter of its words, px. */
 const LETTER_PX = 8.2
 /** Where its words begin: with its range, or as far left as they need to be to stand whole. */

@@ -52,7 +52,7 @@ function leftWords(windowS: number): string {
 
 export function remedyWords(remedy: Remedy, show: Show): { take: string; gain: string; cost: string } {
   const [from, to] = [leftWords(remedy.pourS.from), leftWords(remedy.pourS.to)]
-  const gain = from === to ? `Still ${to}, but less to do in it` : `${to} instead of ${from}`
+  const gain = from === to ? 'Less to do in the same time' : to
   return {
     take: takeWords(remedy, show),
     gain: `${gain.charAt(0).toUpperCase()}${gain.slice(1)}`,
