@@ -19,6 +19,7 @@ import { go } from '../tests/e2e/fixtures'
 import { CHROMIUM_ARGS, CHROMIUM_PATH } from './chromium'
 import { benchDevices } from './benchDevices'
 import { benchHeat } from './benchHeat'
+import { benchPlan } from './benchPlan'
 import { benchServer } from './benchServer'
 import { loadDemo } from './demo'
 import { medianMs } from './median'
@@ -218,6 +219,8 @@ const ticking = await framesDuring(page, () => page.waitForTimeout(10_000))
 rows.push(['frame of the bench with 12 lanes, mean', ticking.meanMs, 'ms', 17.5])
 rows.push(['frame of the bench with 12 lanes, p99', ticking.p99Ms, 'ms', 50])
 await browser.close()
+for (const { what, value, unit, most } of await benchPlan(server.address))
+  rows.push([what, value, unit, most])
 
 const load = await autocannon({ url: `${server.address}/api/bench?limit=50`, connections: 8, duration: 10 })
 rows.push(['API bench of 11 pours with all events, p50 (8 connections)', load.latency.p50, 'ms', 50])

@@ -33,6 +33,10 @@ export const SUITS_WORDS: Record<SuitsCode, string> = {
   silica_not_needed: 'Silica takes up room without drinking, and its dust stays in the workshop.',
   too_strong_to_break: 'Too strong to break safely.',
   binder_will_not_break: 'Fibre or dispersion holds it together: it will not break.',
+  too_hard_to_mark: 'Too hard to leave a line: mixed thinner it marks.',
+  binder_will_not_mark: 'Fibre or dispersion holds it together: it will not mark.',
+  silica_in_the_hand:
+    'Chalk wears to dust in the hand, and dust with silica harms the lungs: none of it in chalk.',
 }
 
 export const WATER_WORDS: Record<WaterKind, string> = {

@@ -11,6 +11,7 @@ export const PURPOSES = [
   'shell',
   'mother_mould',
   'prop',
+  'chalk',
 ] as const
 export type Purpose = (typeof PURPOSES)[number]
 
@@ -47,6 +48,7 @@ const BOUNDS: Record<Purpose, readonly Bound[]> = {
   mother_mould: [{ code: 'plate_will_break', below: 8 }],
   // Meant to break: thin is right.
   prop: [],
+  chalk: [],
 }
 
 /** What a piece for this purpose needs where it is thinnest, mm; undefined where thin is no fault. */

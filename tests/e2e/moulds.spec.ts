@@ -149,7 +149,7 @@ test('parts add up, a core comes off, and two ways that disagree ask which to tr
   open,
 }) => {
   await open(page, '/moulds/new')
-  await page.getByText('Parts, cavities, a second way').click()
+  await page.getByText('Parts, a second way').click()
   await page.getByRole('button', { name: 'Take a part off' }).click()
   await page.getByLabel('Across inside').fill('50')
   // 200 × 150 × 40 less π 25² × 40.

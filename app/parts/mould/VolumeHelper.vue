@@ -157,9 +157,20 @@ const pictureLabel = computed(() => {
       >
     </div>
 
+    <QuantityField
+      class="short"
+      :model-value="volume.cavities"
+      kind="number"
+      :decimals="0"
+      label="Cavities of this size"
+      :min="1"
+      :max="200"
+      @update:model-value="putVolume({ cavities: Math.round($event ?? 1) })"
+      @problem="note('cavities', $event)"
+    />
     <VolumeTotal :volume="volume" :own-ok="own.ok" @trust="putVolume({ trust: $event })" />
     <details>
-      <summary>Parts, cavities, a second way, and how sure this is</summary>
+      <summary>Parts, a second way, and how sure this is</summary>
       <div class="more">
         <div class="adders">
           <Button severity="secondary" @click="addPart('add')"
@@ -168,17 +179,6 @@ const pictureLabel = computed(() => {
           <Button severity="secondary" @click="addPart('subtract')">Take a part off</Button>
           <Button v-if="!volume.check" severity="secondary" @click="addCheck">Check it another way</Button>
         </div>
-        <QuantityField
-          class="short"
-          :model-value="volume.cavities"
-          kind="number"
-          :decimals="0"
-          label="Cavities of this size"
-          :min="1"
-          :max="200"
-          @update:model-value="putVolume({ cavities: Math.round($event ?? 1) })"
-          @problem="note('cavities', $event)"
-        />
         <ul v-if="whole.ok" class="notes">
           <li>The range holds the truth four times in five.</li>
           <li v-for="n in whole.finding.notes" :key="n">{{ NOTE_WORDS[n] }}</li>

@@ -106,6 +106,7 @@ export const STIR_SIGNS: Record<Purpose, string> = {
     'Ready at thin yoghurt; for building up by hand, wait for webs between the fingers, then a peak that stays.',
   mother_mould: 'For brushing on, wait for a peak that stays; to pour, at cream.',
   prop: 'Ready at thin cream.',
+  chalk: 'Ready at thin cream, its colour even.',
 }
 
 /** A setting time against its card's; a twentieth is no difference to speak of. */

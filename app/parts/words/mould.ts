@@ -99,6 +99,7 @@ export const PURPOSE_WORDS: Record<Purpose, string> = {
   shell: 'Investment shell',
   mother_mould: 'Mother mould',
   prop: 'Prop that must break',
+  chalk: 'Chalk or crayons',
 }
 
 export const NOTE_WORDS: Record<VolumeNote, string> = {

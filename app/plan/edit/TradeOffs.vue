@@ -4,7 +4,8 @@
  * dot is the mix in hand. Usage: <TradeOffs :plan="plan" />
  */
 import { rounded } from '~/parts/show/figures'
-import { computed } from 'vue'
+import { watchDebounced } from '@vueuse/core'
+import { computed, shallowRef } from 'vue'
 import { consistencySpan, sketchMix, tradeOffs, type PourPlan } from '#core/pour'
 import { useUnits } from '~/parts/show/useUnits'
 import { stepWordsOf, tradeOffRows } from './tradeOff'
@@ -12,7 +13,14 @@ import { stepWordsOf, tradeOffRows } from './tradeOff'
 const props = defineProps<{ plan: PourPlan }>()
 const units = useUnits()
 
-const curve = computed(() => tradeOffs(props.plan))
+/** Five and twenty mixes take longer than the figure that is waited for: the curves come after it. */
+const AFTER_MS = 80
+const curve = shallowRef(tradeOffs(props.plan))
+watchDebounced(
+  () => props.plan,
+  (plan) => (curve.value = tradeOffs(plan)),
+  { debounce: AFTER_MS },
+)
 const now = computed(() => sketchMix(props.plan, props.plan.consistency))
 const rows = computed(() => (now.value ? tradeOffRows(curve.value, now.value, units) : []))
 /** A step the hand can feel. */

@@ -136,6 +136,10 @@ describe('what it will be', () => {
     ['prop', 'hsgc', 32, [], 'too_strong_to_break'],
     ['prop', 'pop', 95, [], 'suits'],
     ['prop', 'pop', 95, [{ id: 'fibre', pct: 1 }], 'binder_will_not_break'],
+    ['chalk', 'pop', 95, [{ id: 'pigment', pct: 3 }], 'suits'],
+    ['chalk', 'hsgc', 32, [], 'too_hard_to_mark'],
+    ['chalk', 'pop', 95, [{ id: 'acrylic', pct: 10 }], 'binder_will_not_mark'],
+    ['chalk', 'pop', 95, [{ id: 'silica', pct: 20 }], 'silica_in_the_hand'],
   ])('for a %s, %s at %d with %j: %s', (purpose, classId, consistency, additions, code) => {
     const evaluation = evaluatePlan(planFor(purpose, classId, consistency, additions))
     if (!evaluation.ok) throw new Error('plan refused')

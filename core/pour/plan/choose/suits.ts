@@ -20,6 +20,9 @@ export type SuitsCode =
   | 'silica_not_needed'
   | 'too_strong_to_break'
   | 'binder_will_not_break'
+  | 'too_hard_to_mark'
+  | 'binder_will_not_mark'
+  | 'silica_in_the_hand'
 
 /** Whether a mix does what its piece is for, and what would do it better. Common practice, no source. */
 export interface Suitability {
@@ -110,6 +113,12 @@ const JUDGES: Record<Purpose, (m: Mix) => Verdict | undefined> = {
     return m.dryMPa > FIRM_MPA
       ? ['too_strong_to_break', m.dryMPa > 25 ? 'poor' : 'fair', 'pop', 95]
       : undefined
+  },
+  chalk: (m) => {
+    // It wears to dust in a hand, often a child's.
+    if (m.silicaRatio > 0) return ['silica_in_the_hand', 'poor', 'pop', 95]
+    if (m.has('acrylic') || m.has('fibre')) return ['binder_will_not_mark', 'poor', 'pop', 95]
+    return m.dryMPa > FIRM_MPA ? ['too_hard_to_mark', m.dryMPa > 25 ? 'poor' : 'fair', 'pop', 95] : undefined
   },
 }
 
