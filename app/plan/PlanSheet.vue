@@ -254,7 +254,7 @@ const { save, busy, failure } = useSavePlan({
     </div>
     <div class="notes">
       <PlanShelfNotes :draft="draft" :powder-g="outcome?.weighOut.powderG" />
-      <PlanIssues v-if="plan && evaluation" :plan="plan" :evaluation="evaluation" />
+      <PlanIssues v-if="plan && evaluation" :plan="plan" :evaluation="evaluation" :stale="unread" />
     </div>
     <nav class="views" aria-label="More of this plan">
       <button

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** What is wrong with the plan, or may go wrong with it. Usage: <PlanIssues :plan :evaluation /> */
+/** What is wrong with the plan, or may go wrong with it. Usage: <PlanIssues :plan :evaluation :stale /> */
 import { computed } from 'vue'
 import type { PlanEvaluation, PourPlan } from '#core/pour'
 import { useUnits } from '~/parts/show/useUnits'
@@ -7,7 +7,12 @@ import { issueWords } from '~/parts/words/mix'
 import { PURPOSE_WORDS } from '~/parts/words/mould'
 import { SUITS_WORDS } from '../words'
 
-const props = defineProps<{ plan: PourPlan; evaluation: PlanEvaluation }>()
+const props = defineProps<{
+  plan: PourPlan
+  evaluation: PlanEvaluation
+  /** Something cannot be read: the figures are from before it. */
+  stale: boolean
+}>()
 const units = useUnits()
 /** What it is not made for comes with what is wrong; the rest stands with what it becomes. */
 const unsuited = computed(() =>
@@ -23,6 +28,9 @@ const runsShort = computed(() => {
 </script>
 
 <template>
+  <p v-if="stale" class="warn" role="status">
+    Something in the plan cannot be read yet. These are the last figures that could.
+  </p>
   <p v-for="issue in evaluation.issues" :key="issue.code" class="warn" :class="issue.severity" role="status">
     {{ issueWords(issue, units) }}
   </p>

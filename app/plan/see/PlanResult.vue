@@ -37,9 +37,6 @@ const promises = computed(() => {
 
 <template>
   <div class="result" :class="{ stale }">
-    <p v-if="stale" class="warn" role="status">
-      Something in the plan cannot be read yet. These are the last figures that could.
-    </p>
     <template v-if="outcome">
       <WeighOut :plan="plan" :outcome="outcome">
         <dl class="promises" aria-label="When">
@@ -91,13 +88,6 @@ const promises = computed(() => {
 }
 .stale > section {
   opacity: 0.55;
-}
-.warn {
-  background: var(--warm-light);
-  border-left: 6px solid var(--warm);
-  border-radius: 0.6rem;
-  padding: var(--s1) var(--s3);
-  font-weight: 600;
 }
 .says {
   color: var(--on-ground-soft);
