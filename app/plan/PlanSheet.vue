@@ -110,23 +110,6 @@ if (typeof route.query.recipe === 'string') {
 }
 
 const problems = useProblems()
-// A field that is no longer on the page cannot stand in the way; what cannot be read in another part still does.
-watch(
-  () => draft.value.source,
-  () => problems.clear('mould '),
-)
-watch(
-  () => draft.value.ratioMethod,
-  () => problems.clear('plaster '),
-)
-watch(
-  () => draft.value.splitBy,
-  () => problems.clear('bowls '),
-)
-watch(
-  () => draft.value.waterFrom,
-  () => problems.clear('water '),
-)
 const unread = computed(() => !problems.none.value)
 
 // A bag's age is told to the day: the moment the page was opened will do.

@@ -5,7 +5,7 @@
  * Usage: <QuantityField v-model="waterG" kind="mass" label="Water" :min="1" @problem="…" />
  */
 import InputText from 'primevue/inputtext'
-import { computed, ref, useId, watch } from 'vue'
+import { computed, onBeforeUnmount, ref, useId, watch } from 'vue'
 import { type QuantityKind, type QuantityReading } from '#core/units'
 import { plain } from '~/parts/show/figures'
 import { useUnits } from '~/parts/show/useUnits'
@@ -77,6 +77,9 @@ function report(message: string) {
   problem.value = message
   emit('problem', message)
 }
+
+// What cannot be read in a field that is gone stands in nobody's way.
+onBeforeUnmount(() => report(''))
 
 function read() {
   choices.value = []

@@ -5,7 +5,7 @@
  * Usage: <LabelReadingField v-model="printed" label="As printed" :class-id="classId" @reading="take" />
  */
 import InputText from 'primevue/inputtext'
-import { computed, ref, useId, watch } from 'vue'
+import { computed, onBeforeUnmount, ref, useId, watch } from 'vue'
 import { parseRatioLabel, type LabelReading, type PlasterClassId } from '#core/plaster'
 import { useUnits } from '~/parts/show/useUnits'
 import { labelReadingWords } from '~/parts/form/quantityWords'
@@ -32,6 +32,7 @@ watch(answer, () => {
   // What a kept card says was read when it was typed: only typing reads it again.
   if (only && others.length === 0 && typed.value) emit('reading', only)
 })
+onBeforeUnmount(() => emit('open', false))
 function choose(reading: LabelReading) {
   chosen.value = reading
   emit('open', false)

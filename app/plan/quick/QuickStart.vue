@@ -46,19 +46,6 @@ const answers = useKeptHere<QuickAnswers>(
   { mergeDefaults: true },
 )
 const problems = useProblems()
-// What cannot be read in a field that is gone stands in nobody's way.
-watch(
-  () => answers.value.fill,
-  () => problems.clear('fill '),
-)
-watch(
-  () => answers.value.plasterKey,
-  () => problems.clear('powder '),
-)
-watch(
-  () => answers.value.measure,
-  () => problems.clear('measure '),
-)
 
 const fills = computed(() =>
   QUICK_FILLS.filter((f) => f !== 'shelf' || workshop.moulds.length > 0).map((value) => ({

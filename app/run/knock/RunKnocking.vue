@@ -122,15 +122,17 @@ const issues = computed(() =>
 }
 .split {
   display: grid;
-  grid-template-columns: auto minmax(15rem, 1fr);
+  grid-template-columns: minmax(0, auto) minmax(15rem, 1fr);
   gap: var(--s3) var(--s5);
   align-items: start;
 }
 .split.alone {
   grid-template-columns: 1fr;
 }
+/* Where both have no room beside each other the bowl goes under its clock. */
 .timed {
   display: flex;
+  flex-wrap: wrap;
   align-items: start;
   gap: var(--s4);
 }
