@@ -136,6 +136,11 @@ const issues = computed(() =>
   align-items: start;
   gap: var(--s4);
 }
+/* Its words break before that. */
+.timed > .clocks {
+  flex: 1 1 0;
+  min-width: min-content;
+}
 .guide,
 .hints {
   display: grid;
