@@ -115,11 +115,18 @@ function eventTimeS(problem: SetProblem, factor: number, run: HeatRun, event: Se
   return timeToAlphaS(problem, factor, run, alpha, 'mean')
 }
 
-/** One setting event alone, with its range, s since mid-sprinkle: as `forecastSet` has it, for a fraction of the work. */
-export function forecastEvent(problem: SetProblem, event: SettingEvent): Range {
+/**
+ * One setting event alone, with its range, s since mid-sprinkle: as `forecastSet` has it, for a fraction of the work.
+ * @param fineness of its heat run, where that of `forecastSet` is more than is looked at.
+ */
+export function forecastEvent(
+  problem: SetProblem,
+  event: SettingEvent,
+  fineness: Pick<HeatOptions, 'stepS' | 'castCells'> = {},
+): Range {
   const untilAlpha = eventAlpha(event, problem.setting)
   const input = heatInputOf(problem, 1, problem.piece, problem.pouredAtS + LONGEST_S)
-  const run = solveHeat(input, { untilAlpha, pastPeak: false })
+  const run = solveHeat(input, { untilAlpha, pastPeak: false, ...fineness })
   return logNormalRange(eventTimeS(problem, 1, run, event), problem.sigmaLn)
 }
 

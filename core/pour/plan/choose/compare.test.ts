@@ -57,6 +57,10 @@ describe('thinner or stiffer', () => {
     '%s: thinner sets later, is weaker and lighter, dries longer, lets its bubbles up sooner',
     (classId) => {
       const curve = tradeOffs(testPlan(classId))
+      for (const drawn of curve) {
+        const figure = sketchMix(testPlan(classId), drawn.consistency)!
+        expect(Math.abs(drawn.initialSetS.mid / figure.initialSetS.mid - 1)).toBeLessThan(0.01)
+      }
       const { min, max } = consistencySpan(testPlan(classId))
       expect([curve[0]!.consistency, curve.at(-1)!.consistency]).toEqual([min, max])
       const { consistencyLow, consistencyHigh } = plasterProperties(classId)

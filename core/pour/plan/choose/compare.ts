@@ -46,6 +46,7 @@ function sketchWith(
   plan: PourPlan,
   consistency: number,
   largest: (at: PourPlan) => { powderG: number; slurryMl: number } | undefined,
+  fineness: Parameters<typeof forecastEvent>[2] = {},
 ): MixSketch | undefined {
   const { properties } = plan.plaster
   if (!(consistency > chemicalMinimumConsistency(properties.hemihydrateFraction))) return undefined
@@ -60,7 +61,7 @@ function sketchWith(
   return {
     consistency,
     pourWindowS: windowS,
-    initialSetS: forecastEvent(setProblemOf(at, settingInput, pouredAtS, false), 'initial_set'),
+    initialSetS: forecastEvent(setProblemOf(at, settingInput, pouredAtS, false), 'initial_set', fineness),
     dryMPa: compressiveStrengthMPa(mix.porosity, properties.strengthFactor).dry,
     dryMassG: piece.dryMassG,
     dryS: timeToFractionS(piece.forecast, piece.targetLeft),
@@ -78,11 +79,14 @@ export function consistencySpan(plan: PourPlan): { min: number; max: number } {
   }
 }
 
-/** Sketches over the whole span: what each step thinner or stiffer costs. */
+/** For a curve to look at, not for a figure: within 1 % of a run as fine as the forecast's (test). */
+const CURVE_FINENESS = { stepS: 60, castCells: 5 }
+
+/** Sketches over the whole span, to be drawn: what each step thinner or stiffer costs. */
 export function tradeOffs(plan: PourPlan, steps = 24): MixSketch[] {
   const { min, max } = consistencySpan(plan)
   const at = Array.from({ length: steps + 1 }, (_, i) =>
-    sketchWith(plan, min + ((max - min) * i) / steps, largestBowlOf),
+    sketchWith(plan, min + ((max - min) * i) / steps, largestBowlOf, CURVE_FINENESS),
   )
   return at.filter((sketch) => sketch !== undefined)
 }
