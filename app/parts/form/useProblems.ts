@@ -9,10 +9,8 @@ export function useProblems() {
       if (message) problems.value[field] = message
       else delete problems.value[field]
     },
-    /** Those of the fields whose names begin so; all of them where none is said. */
-    clear(part = '') {
-      for (const field of Object.keys(problems.value))
-        if (field.startsWith(part)) delete problems.value[field]
+    clear() {
+      problems.value = {}
     },
     none: computed(() => Object.keys(problems.value).length === 0),
   }
