@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { compareByUrgency, viewPour } from '#core/pour'
-import { useBench, useNow } from '~/stores/bench'
+import { MS_PER } from '#core/units'
+import { useBench, useNowBy } from '~/stores/bench'
 import { useForecasts } from '~/stores/forecasts'
 import { usePours } from '~/stores/pours'
 import { useWorkshop } from '~/stores/workshop'
@@ -12,7 +13,7 @@ import { rawPiece } from '~/parts/show/rawRecord'
 const pours = usePours()
 const forecasts = useForecasts()
 const workshop = useWorkshop()
-const now = useNow()
+const now = useNowBy(MS_PER.s)
 const bench = useBench()
 
 const lines = computed(() =>

@@ -1,12 +1,13 @@
 <script setup lang="ts">
 import { Download } from '@lucide/vue'
 import Button from 'primevue/button'
-import { useNow } from '~/stores/bench'
+import { MS_PER } from '#core/units'
+import { useNowBy } from '~/stores/bench'
 import { useOutbox } from '~/stores/outbox'
 import { saveFile } from '~/parts/show/saveFile'
 
 const outbox = useOutbox()
-const now = useNow()
+const now = useNowBy(MS_PER.min)
 function exportAll() {
   saveFile('not-recorded.json', 'application/json', `${JSON.stringify(outbox.refused, null, 2)}\n`)
 }

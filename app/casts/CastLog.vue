@@ -10,7 +10,8 @@ import { computed, ref } from 'vue'
 import { FAULT_KINDS } from '#core/finish'
 import { VERDICTS, castsOut, countedBy, viewPour } from '#core/pour'
 import type { CastLine } from '~~/shared/records'
-import { useNow } from '~/stores/bench'
+import { MS_PER } from '#core/units'
+import { useNowBy } from '~/stores/bench'
 import { usePours } from '~/stores/pours'
 import { useWorkshop } from '~/stores/workshop'
 import { FAULT_WORDS } from '~/parts/words/faults'
@@ -22,7 +23,7 @@ import { STAGE_WORDS, VERDICT_WORDS } from '~/parts/words/pour'
 import { counted } from '~/parts/show/counted'
 
 const pours = usePours()
-const now = useNow()
+const now = useNowBy(15 * MS_PER.s)
 
 const FILTERS: { value: CastFilter; label: string }[] = [
   { value: 'all', label: 'All casts' },

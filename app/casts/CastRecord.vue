@@ -5,7 +5,7 @@ import { computed, defineAsyncComponent } from 'vue'
 import { STAGES, dryingAhead, viewPour } from '#core/pour'
 import { MS_PER } from '#core/units'
 import { fileName } from '~/parts/show/saveFile'
-import { useNow } from '~/stores/bench'
+import { useNowBy } from '~/stores/bench'
 import { usePour } from '~/parts/pour/usePour'
 import { useUnits } from '~/parts/show/useUnits'
 import { counted } from '~/parts/show/counted'
@@ -20,7 +20,7 @@ const DryingChart = defineAsyncComponent(() => import('~/parts/dry/DryingChart.v
 
 const { id } = defineProps<{ id: string }>()
 const units = useUnits()
-const now = useNow()
+const now = useNowBy(MS_PER.s)
 
 const { record, facts, unreadable, failure } = usePour(id)
 const view = computed(() => facts.value && viewPour(facts.value, now.value))

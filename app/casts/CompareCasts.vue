@@ -3,7 +3,8 @@
 import { computed } from 'vue'
 import { diagnosePour, faultsOf } from '#core/pour'
 import { usePour } from '~/parts/pour/usePour'
-import { useNow } from '~/stores/bench'
+import { MS_PER } from '#core/units'
+import { useNowBy } from '~/stores/bench'
 import { figure } from '~/parts/show/figures'
 import { dayText } from '~/parts/show/time'
 import { useUnits } from '~/parts/show/useUnits'
@@ -14,7 +15,7 @@ import { comparisonOf } from '~/parts/pour/comparison'
 
 const props = defineProps<{ ids: string[] }>()
 const units = useUnits()
-const now = useNow()
+const now = useNowBy(MS_PER.min)
 const casts = props.ids.map((id) => usePour(id))
 
 const columns = computed(() =>

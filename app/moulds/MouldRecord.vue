@@ -4,7 +4,8 @@ import { lastText } from './words'
 import Button from 'primevue/button'
 import { computed, ref } from 'vue'
 import { describeCavity } from '#core/mould'
-import { useNow } from '~/stores/bench'
+import { MS_PER } from '#core/units'
+import { useNowBy } from '~/stores/bench'
 import { useUnits } from '~/parts/show/useUnits'
 import { useWorkshop } from '~/stores/workshop'
 import {
@@ -26,7 +27,7 @@ const router = useRouter()
 const workshop = useWorkshop()
 const units = useUnits()
 const heeds = useHeeds()
-const now = useNow()
+const now = useNowBy(MS_PER.min)
 
 const card = computed(() => workshop.moulds.find((m) => m.id === id))
 const plaster = computed(() => workshop.plasters.find((p) => p.id === card.value?.usualPlasterId))

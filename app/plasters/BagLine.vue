@@ -4,7 +4,8 @@ import { parseISO } from 'date-fns'
 import Button from 'primevue/button'
 import { computed, onMounted } from 'vue'
 import { learnBag, propertiesOfCard, wantsSpoonTest } from '#core/stock'
-import { useNow } from '~/stores/bench'
+import { MS_PER } from '#core/units'
+import { useNowBy } from '~/stores/bench'
 import { useUnits } from '~/parts/show/useUnits'
 import { KEEPING_WORDS, paceWords } from '~/parts/words/mix'
 import { bagEvidence, bagStateOf, doubtOf } from '~/parts/plaster/plasterChoice'
@@ -17,7 +18,7 @@ import type { BagCard, PlasterCard } from '~~/shared/stock'
 const props = defineProps<{ bag: BagCard; plaster: PlasterCard }>()
 const emit = defineEmits<{ change: []; test: [] }>()
 const units = useUnits()
-const now = useNow()
+const now = useNowBy(MS_PER.min)
 
 const share = computed(() => Math.min(1, props.bag.leftG / props.bag.boughtG))
 const doubt = computed(() => doubtOf(props.bag, now.value))

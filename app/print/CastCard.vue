@@ -10,13 +10,14 @@ import { useUnits } from '~/parts/show/useUnits'
 import { CAUSE_WORDS } from '~/parts/words/causes'
 import { faultText } from '~/parts/words/faults'
 import { verdictText, whichPieces } from '~/parts/words/pieces'
-import { useNow } from '~/stores/bench'
+import { MS_PER } from '#core/units'
+import { useNowBy } from '~/stores/bench'
 import { useWorkshop } from '~/stores/workshop'
 import { qrPath } from './qr'
 
 const { id } = defineProps<{ id: string }>()
 const workshop = useWorkshop()
-const now = useNow()
+const now = useNowBy(MS_PER.min)
 const units = useUnits()
 const { record, facts, failure } = usePour(id)
 

@@ -2,7 +2,8 @@
 /** A label for the drawer: what it is, where and when it was taken, and a code that leads back to its record. */
 import { computed } from 'vue'
 import { usePour } from '~/parts/pour/usePour'
-import { useNow } from '~/stores/bench'
+import { MS_PER } from '#core/units'
+import { useNowBy } from '~/stores/bench'
 import { useWorkshop } from '~/stores/workshop'
 import { dayText } from '~/parts/show/time'
 import { VERDICT_WORDS } from '~/parts/words/pour'
@@ -10,7 +11,7 @@ import { qrPath } from './qr'
 
 const { id } = defineProps<{ id: string }>()
 const workshop = useWorkshop()
-const now = useNow()
+const now = useNowBy(MS_PER.min)
 const { record, facts, failure } = usePour(id)
 
 /** One for each cast: six of one pour go into six drawers. */

@@ -1,5 +1,5 @@
 import { useIntervalFn } from '@vueuse/core'
-import { effectScope, inject, readonly, ref, type InjectionKey, type Ref } from 'vue'
+import { computed, effectScope, inject, readonly, ref, type InjectionKey, type Ref } from 'vue'
 import { elapsedMs, type Clock } from './clock'
 
 /**
@@ -57,3 +57,8 @@ export function useBench(): Bench {
 
 export const useClock = (): Clock => useBench().clock
 export const useNow = (): Readonly<Ref<number>> => useBench().now()
+/** The same in steps, for what is told by the second or the minute: nothing is drawn anew in between. */
+export function useNowBy(stepMs: number): Readonly<Ref<number>> {
+  const now = useNow()
+  return computed(() => Math.floor(now.value / stepMs) * stepMs)
+}

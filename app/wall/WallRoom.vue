@@ -8,7 +8,8 @@ import { counted } from '~/parts/show/counted'
 import { groundOf } from '~/parts/show/ground'
 import { saveFile } from '~/parts/show/saveFile'
 import { momentText } from '~/parts/show/time'
-import { useNow } from '~/stores/bench'
+import { MS_PER } from '#core/units'
+import { useNowBy } from '~/stores/bench'
 import { useForecasts } from '~/stores/forecasts'
 import { usePours } from '~/stores/pours'
 import { useUpkeep } from '~/stores/upkeep'
@@ -20,7 +21,7 @@ const MOST_LINES = 6
 const pours = usePours()
 const forecasts = useForecasts()
 const workshop = useWorkshop()
-const now = useNow()
+const now = useNowBy(MS_PER.s)
 const upkeep = useUpkeep()
 
 const lines = computed(() =>

@@ -3,13 +3,14 @@
 import Button from 'primevue/button'
 import { computed } from 'vue'
 import type { UnreadablePour } from '~~/shared/records'
-import { useNow } from '~/stores/bench'
+import { MS_PER } from '#core/units'
+import { useNowBy } from '~/stores/bench'
 import { rawFile, rawPiece } from './rawRecord'
 import { saveFile } from './saveFile'
 import { dayText } from './time'
 
 const props = defineProps<{ pour: UnreadablePour }>()
-const now = useNow()
+const now = useNowBy(MS_PER.min)
 const file = computed(() => rawFile(props.pour))
 </script>
 

@@ -11,7 +11,8 @@ import { bagStateOf, bagsOf, doubtOf } from '~/parts/plaster/plasterChoice'
 import { counted } from '~/parts/show/counted'
 import { useUnits } from '~/parts/show/useUnits'
 import { LET_GO_WORDS, WEAR_WORDS } from '~/parts/words/mould'
-import { useNow } from '~/stores/bench'
+import { MS_PER } from '#core/units'
+import { useNowBy } from '~/stores/bench'
 import { useWorkshop } from '~/stores/workshop'
 import type { PlanDraft } from '../draft/planDraft'
 
@@ -22,7 +23,7 @@ const props = defineProps<{
 }>()
 const workshop = useWorkshop()
 const units = useUnits()
-const now = useNow()
+const now = useNowBy(MS_PER.min)
 
 const cardOf = (id: string) => workshop.moulds.find((m) => m.id === id)
 const cards = computed(() => {

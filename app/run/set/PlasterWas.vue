@@ -5,7 +5,8 @@ import { PLASTER_CLASS_IDS } from '#core/plaster'
 import type { EventBody, PourPlan } from '#core/pour'
 import { bagsOf, plasterOf } from '~/parts/plaster/plasterChoice'
 import { PLASTER_CLASS_WORDS } from '~/parts/words/plaster'
-import { useNow } from '~/stores/bench'
+import { MS_PER } from '#core/units'
+import { useNowBy } from '~/stores/bench'
 import { useLearning } from '~/stores/learning'
 import { useWorkshop } from '~/stores/workshop'
 
@@ -14,7 +15,7 @@ const open = defineModel<boolean>({ required: true })
 const emit = defineEmits<{ record: [body: EventBody] }>()
 const workshop = useWorkshop()
 const learning = useLearning()
-const now = useNow()
+const now = useNowBy(MS_PER.min)
 
 const shelf = computed(() => ({ plasters: workshop.plasters, bags: workshop.bags, seenOf: learning.seenOf }))
 const choices = computed(() => [
