@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** What is wrong with the piece: photographs, marks, kind, place and size. Usage: <InspectPiece :facts :pour-id :now-ms /> */
-import { Camera, Trash2 } from '@lucide/vue'
+import { Camera, Trash } from '@lucide/vue'
 import Button from 'primevue/button'
 import { computed, ref, shallowRef, useTemplateRef } from 'vue'
 import { FAULT_KINDS, FAULT_PLACES, type FaultKind, type FaultPlace, type Spot } from '#core/finish'
@@ -138,7 +138,7 @@ const {
             severity="secondary"
             aria-label="Remove this photograph"
             @click="photos.remove(pourId, shown)"
-            ><Trash2 :size="18"
+            ><Trash :size="18"
           /></Button>
         </div>
         <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
@@ -158,7 +158,7 @@ const {
               severity="secondary"
               :aria-label="`Take back: ${FAULT_WORDS[fault.kind]}`"
               @click="takeBack(fault.eventId)"
-              ><Trash2 :size="18"
+              ><Trash :size="18"
             /></Button>
           </li>
         </ol>

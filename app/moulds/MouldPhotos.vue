@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** Photos of a mould. Usage: <MouldPhotos :mould-id="id" :photos="card.photos" /> */
-import { Trash2, Upload } from '@lucide/vue'
+import { Trash, Upload } from '@lucide/vue'
 import Button from 'primevue/button'
 import { useTemplateRef } from 'vue'
 import { usePhotoInput } from '~/parts/form/usePhotoInput'
@@ -34,7 +34,7 @@ async function remove(id: string) {
         <figcaption>
           <span>{{ photo.caption }}</span>
           <Button severity="secondary" :aria-label="`Remove ${photo.caption}`" @click="remove(photo.id)"
-            ><Trash2 :size="18"
+            ><Trash :size="18"
           /></Button>
         </figcaption>
       </figure>

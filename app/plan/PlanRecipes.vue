@@ -3,7 +3,7 @@
  * Plans kept under a name: start from one, on the mould in hand; set one beside this plan; hand one on.
  * Usage: <PlanRecipes :draft :plan :now-ms @use="useRecipe" />
  */
-import { Download, History, Printer, Trash2, Upload } from '@lucide/vue'
+import { Download, RotateCcwClock, Printer, Trash, Upload } from '@lucide/vue'
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import { computed, ref, useId, useTemplateRef } from 'vue'
@@ -151,7 +151,7 @@ async function takeIn() {
             :to="{ path: '/casts', query: { tags: `recipe:${r.id}` } }"
             class="icon-button"
             :aria-label="`What came of ${r.name}`"
-            ><History :size="20" aria-hidden="true"
+            ><RotateCcwClock :size="20" aria-hidden="true"
           /></NuxtLink>
           <NuxtLink :to="`/recipes/${r.id}`" class="icon-button" :aria-label="`Card of ${r.name}, to print`"
             ><Printer :size="20" aria-hidden="true"
@@ -160,7 +160,7 @@ async function takeIn() {
             <Download :size="20" aria-hidden="true" />
           </button>
           <button type="button" class="icon-button" :aria-label="`Throw ${r.name} away`" @click="drop(r)">
-            <Trash2 :size="20" aria-hidden="true" />
+            <Trash :size="20" aria-hidden="true" />
           </button>
         </span>
       </li>

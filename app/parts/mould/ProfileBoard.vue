@@ -3,7 +3,7 @@
  * A drawing board for the half profile of a round form: points and curves on a grid, to scale, by mouse, touch or keys.
  * Usage: <ProfileBoard v-model="method" :fault-at="[30, 50]" @problem="…" />
  */
-import { Plus, Spline, Trash2 } from '@lucide/vue'
+import { Plus, Spline, Trash } from '@lucide/vue'
 import Button from 'primevue/button'
 import { computed, ref } from 'vue'
 import { findUndercuts, flattenProfile, wallThickness, type ProfileNode } from '#core/mould'
@@ -126,7 +126,7 @@ function dropCore() {
           aria-label="Remove the point"
           :disabled="nodes.length <= 2"
           @click="remove"
-          ><Trash2 :size="20"
+          ><Trash :size="20"
         /></Button>
       </div>
     </div>

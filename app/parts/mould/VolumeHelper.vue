@@ -4,7 +4,7 @@
  * come off, and a second way can check the first.
  * Usage: <VolumeHelper v-model="volume" :material="facts.material" @problem="(field, message) => …" />
  */
-import { Plus, Trash2 } from '@lucide/vue'
+import { Plus, Trash } from '@lucide/vue'
 import Button from 'primevue/button'
 import { computed } from 'vue'
 import {
@@ -148,12 +148,12 @@ const pictureLabel = computed(() => {
         @problem="note('count', $event)"
       />
       <Button v-if="volume.parts.length > 1" severity="secondary" @click="removeSlot"
-        ><Trash2 :size="18" aria-hidden="true" />Remove this part</Button
+        ><Trash :size="18" aria-hidden="true" />Remove this part</Button
       >
     </div>
     <div v-if="slot === 'check'" class="slot-tools">
       <Button severity="secondary" @click="removeSlot"
-        ><Trash2 :size="18" aria-hidden="true" />Remove the check</Button
+        ><Trash :size="18" aria-hidden="true" />Remove the check</Button
       >
     </div>
 
