@@ -6,7 +6,8 @@ export default defineConfig({
   // Everything waits on something that happens: so long takes only what hangs, also on a machine that is busy otherwise.
   timeout: 240_000,
   expect: { timeout: 15_000 },
-  workers: 2,
+  // Every test waits a good deal for scales, clocks and the server: two cores carry three.
+  workers: 3,
   fullyParallel: true,
   retries: 0,
   forbidOnly: true,

@@ -1,4 +1,5 @@
 import { readFileSync } from 'node:fs'
+import { truncate, writeFile } from 'node:fs/promises'
 import type { Page } from '@playwright/test'
 import sharp from 'sharp'
 import { expect, part, pool, pourIdOf, storedEvents, test } from './fixtures'
@@ -315,7 +316,7 @@ test.describe('the shelf of the demo workshop', () => {
     await expect(page.getByText('Time to make another: 1 cast so far')).toBeVisible()
   })
 
-  test('photos: a real one is kept, others are refused at the place', async ({ page, open }) => {
+  test('photos: a real one is kept, others are refused at the place', async ({ page, open }, testInfo) => {
     await open(page, '/moulds')
     await page.getByRole('link', { name: /Corbel/ }).click()
     const input = page.getByLabel('Photo file')
@@ -328,7 +329,10 @@ test.describe('the shelf of the demo workshop', () => {
     await expect(page.locator('main').getByRole('alert')).toContainText(
       'notes.jpg: This file is not a picture',
     )
-    await input.setInputFiles(file('huge.jpg', 'image/jpeg', Buffer.alloc(40 * 1024 * 1024)))
+    const huge = testInfo.outputPath('huge.jpg')
+    await writeFile(huge, '')
+    await truncate(huge, 40 * 1024 * 1024)
+    await input.setInputFiles(huge)
     await expect(page.locator('main').getByRole('alert')).toContainText(
       'huge.jpg: This photo is larger than 25 MB',
     )
