@@ -44,8 +44,8 @@ export default defineConfig({
           include: ['tests/integration/**/*.test.ts'],
           testTimeout: 60_000,
           hookTimeout: 60_000,
-          // Each file starts servers of its own, and waits for them more than it works: two cores carry three.
-          maxWorkers: 3,
+          // Each file starts servers of its own, and waits for them more than it works: two cores carry four.
+          maxWorkers: 4,
         },
       },
     ],
