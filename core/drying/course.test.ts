@@ -283,6 +283,23 @@ describe('when to weigh next', () => {
     add(next.atS)
     expect(next.afterSigmaLn).toBeCloseTo(sigma(), 4)
   })
+  it('what would narrow it by less than a twentieth is not asked for, and what narrows it by more is', () => {
+    const found = forecast(first)
+    const narrowed = (scaleSdG: number) => {
+      const next = nextWeighing(found, first, scaleSdG, 0.1, 0, 3 * H)
+      return next && 1 - next.afterSigmaLn / next.sigmaLn
+    }
+    // The coarsest scale that is still worth the walk, found by halves.
+    let [fineG, coarseG] = [1, 2000]
+    expect(narrowed(coarseG)).toBeUndefined()
+    for (let i = 0; i < 30; i++) {
+      const midG = Math.sqrt(fineG * coarseG)
+      if (narrowed(midG) === undefined) coarseG = midG
+      else fineG = midG
+    }
+    expect(narrowed(fineG)).toBeGreaterThan(0.9 * 0.05)
+    expect(narrowed(fineG)).toBeLessThan(0.05 + 1e-6)
+  })
   it('a coarser scale tells less, and once all is known or it is dry there is nothing to weigh for', () => {
     const found = forecast(first)
     const [fine, coarse] = [1, 60].map((g) => nextWeighing(found, first, g, 0.1, 0, 3 * H))

@@ -12,6 +12,7 @@ import {
   dryingTimeS,
   forecastDrying,
   fractionLeftAt,
+  leftOfCourse,
   massAtG,
   massTransferMS,
   saturationPressurePa,
@@ -204,6 +205,48 @@ describe('forecast from weighings', () => {
       1,
       [],
     )
+  it('believes a shape by how well it explains the weighings, however wide it lets the pace be: integrated by brute force', () => {
+    const [usual, late] = [USUAL_SHAPE, { critical: 0.6, diffusivity: 1 }]
+    const of = (weighings: { timeS: number; massG: number }[]) =>
+      forecastOver(
+        [usual, late].map((shape) => ({ share: 0.5, shape })),
+        [{ fromS: 0, ...slab, pace: UNKNOWN_PLACE }],
+        DRY_G,
+        WATER_G,
+        weighings,
+        4,
+        [],
+      ).shapes
+    const courses = [usual, late].map((shape) => of([]).find((s) => s.shape === shape)!.course)
+    const weighed = [0, 60, 110, 150].map((h) => ({
+      timeS: h * HOUR_S,
+      massG: 1625 + 720 * leftOfCourse(courses[0]!, 0.9, h * HOUR_S),
+    }))
+    const found = of(weighed)
+    // Likelihood times prior, summed over pace, dry mass and water.
+    const evidence = courses.map((course) => {
+      let sum = 0
+      for (let i = -120; i <= 120; i++) {
+        const ln = (i / 120) * 4 * course.sigmaLn
+        const left = weighed.map((w) => leftOfCourse(course, Math.exp(ln), w.timeS))
+        for (let d = -40; d <= 40; d++)
+          for (let w = -40; w <= 40; w++) {
+            const [dry, water] = [DRY_G * (1 + 0.002 * d), WATER_G * (1 + 0.004 * w)]
+            let lnP = -0.5 * ((ln / course.sigmaLn) ** 2 + (d / 10) ** 2 + (w / 10) ** 2)
+            weighed.forEach(({ massG }, k) => {
+              const variance = 4 ** 2 + (0.02 * WATER_G * (1 - left[k]!)) ** 2
+              lnP -= 0.5 * ((massG - dry - water * left[k]!) ** 2 / variance + Math.log(variance))
+            })
+            sum += Math.exp(lnP)
+          }
+      }
+      return sum
+    })
+    const shareOf = (shape: object) => found.find((s) => s.shape === shape)!.share
+    expect(shareOf(late) / shareOf(usual)).toBeCloseTo(evidence[1]! / evidence[0]!, 2)
+    // Not what they were before anything was weighed.
+    expect(Math.abs(shareOf(late) - 0.5)).toBeGreaterThan(0.02)
+  })
   const printed = ({ low, mid, high }: Range) => [low, mid, high].map((s) => Math.round(hours(s)))
 
   // Derived; printed by an independent program of the same equations (docs/science.md#drying).

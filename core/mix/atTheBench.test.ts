@@ -376,6 +376,19 @@ describe('batches', () => {
     expect(inOne).toMatchObject({ batches: [], issues: [{ code: 'bowl_too_large', severity: 'error' }] })
     const inThree = planBatches(inputOf(), job(499_000), limits({ split: { by: 'bowls', count: 3 } }), pace)
     expect(inThree.batches).toHaveLength(3)
+    // Of unequal ones the largest counts.
+    const split = {
+      by: 'layers' as const,
+      layers: [
+        { name: 'Face coat', sharePct: 5 },
+        { name: 'Fill', sharePct: 95 },
+      ],
+    }
+    expect(planBatches(inputOf(), job(499_000), limits({ split }), pace)).toEqual({
+      ...inOne,
+      total: expect.anything(),
+      issues: [expect.objectContaining({ code: 'bowl_too_large' })],
+    })
   })
   it('a bowl of 4.24 l is what the worked example fills (derived)', () => {
     const { slurryMlPerG } = mixProperties(inputOf())

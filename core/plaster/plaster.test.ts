@@ -8,6 +8,7 @@ import {
   checkAdditions,
   parseRatioLabel,
   plasterProperties,
+  timingOf,
   weighAdditions,
   type Addition,
   type WaterKind,
@@ -240,6 +241,16 @@ describe('water as it comes', () => {
     expect(pace('sea')).toBeCloseTo(0.8, 1)
     // Salt on top of the sea's goes past the turning point and slows it again.
     expect(pace('sea', [{ id: 'salt', pct: 3 }])).toBeGreaterThan(pace('sea'))
+  })
+  it('no addition is known to a twentieth, and none so badly that its range is more than fourfold', () => {
+    for (const id of ADDITION_IDS) {
+      const range = timingOf({ id, pct: 1 })
+      if (!range) continue
+      expect(range.high / range.low, id).toBeGreaterThan(1.05)
+      expect(range.high / range.low, id).toBeLessThan(4)
+    }
+    const spread = (water: WaterKind) => blend(pop, [{ id: 'salt', pct: 1 }], water).timeSigmaLn!
+    expect(Math.sqrt(spread('hard') ** 2 - spread('soft') ** 2)).toBeLessThan(0.1)
   })
   it('of the sea leaves its salt in the piece and is spoken of', () => {
     expect(blend(pop, [], 'sea').dissolved).toMatchObject({ gPerWater: 0.035 })
