@@ -349,7 +349,13 @@ describe('a workshop as one file', () => {
     const begun = await send('POST', '/api/bundles', { of: 'workshop' })
     await send('DELETE', `/api/bundles/${String(begun.json.id)}`)
     expect((await send('GET', `/api/bundles/${String(begun.json.id)}`)).status).toBe(404)
-    expect((await send('POST', '/api/bundles', { of: 'pour', id: randomUUID() })).status).toBe(200)
+    for (const of of ['mould', 'pour']) {
+      const gone = await send('POST', '/api/bundles', { of, id: randomUUID() })
+      expect(await jobAt(String(gone.json.id), 'ready', 'failed')).toMatchObject({
+        state: 'failed',
+        failure: 'not_found',
+      })
+    }
   })
 })
 

@@ -190,6 +190,11 @@ describe('photos', () => {
     expect([kept.exif, thumb.exif, kept.xmp]).toEqual([undefined, undefined, undefined])
     expect((await send('DELETE', `/api/photos/${String(json.id)}`)).status).toBe(200)
     expect((await listed(id))!.photos).toEqual([])
+    // Nothing but the picture in it, and still too large.
+    const bare = await sharp({ create: { width: 3200, height: 40, channels: 3, background: '#a86' } })
+      .jpeg()
+      .toBuffer()
+    expect((await post(id, bare)).json).toMatchObject({ widthPx: 1600, heightPx: 20 })
   })
 
   it('a file that is no picture, a cut-off one, one of 40 MB, and one for a mould that is not there', async () => {
