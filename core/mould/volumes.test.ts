@@ -218,6 +218,16 @@ it('an impression: gel is the pot less the object, 25 mm clear, full 15–20 min
   })
   const codes = (m: VolumeMethod) => findVolume(m).issues.map((i) => i.code)
   expect(findVolume(pot)).toMatchObject({ ok: true, finding: { volumeMl: 400 }, issues: [] })
+  // Only known by what such parts usually hold: within a factor of three from end to end, never down to nothing.
+  for (const typical of ['finger', 'ear', 'hand', 'child_hand', 'foot', 'baby_foot'] as const) {
+    const found = findVolume({ ...pot, object: 'typical', typical })
+    if (!found.ok) throw new Error(typical)
+    const { finding } = found
+    const [low, high] = [finding.volumeMl - finding.plusMinusMl, finding.volumeMl + finding.plusMinusMl]
+    expect(high / low).toBeGreaterThan(1.5)
+    expect(high / low).toBeLessThan(4)
+    expect(finding.notes).toEqual(['typical_size_only'])
+  }
   expect(codes({ ...pot, objectWidthMm: 110, objectDepthMm: 180 })).toEqual([
     'clearance_too_small',
     'clearance_below_too_small',
