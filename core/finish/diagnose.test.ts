@@ -13,6 +13,7 @@ import {
   type SignId,
   type SignReadings,
 } from '.'
+import { CAUSE } from './causes'
 
 type Says = Partial<Record<SignId, number>>
 const readings = (says: Says): SignReadings =>
@@ -201,6 +202,11 @@ it('a figure is worth more the further it is out, in one direction, and never a 
 
 it('every cause shows as something, and every fault has causes', () => {
   for (const cause of CAUSES) expect(FAULT_KINDS.some((f) => showsAs(cause, f) > 0)).toBe(true)
+  // None is common enough to be believed of itself, or so sure to show that its absence would acquit it.
+  for (const cause of CAUSES) {
+    expect(CAUSE[cause].base, cause).toBeLessThan(0.2)
+    for (const fault of FAULT_KINDS) expect(showsAs(cause, fault), `${cause} ${fault}`).toBeLessThan(0.85)
+  }
   for (const fault of FAULT_KINDS)
     expect(CAUSES.filter((c) => showsAs(c, fault) > 0).length).toBeGreaterThanOrEqual(2)
 })
