@@ -11,6 +11,7 @@ import {
   consistencyFromDensity,
   consistencyRangeByVolume,
   inScoops,
+  largestBowl,
   largestForBowlMl,
   mayAdd,
   mixProperties,
@@ -389,6 +390,29 @@ describe('batches', () => {
       total: expect.anything(),
       issues: [expect.objectContaining({ code: 'bowl_too_large' })],
     })
+  })
+  it('a curve is drawn by the same largest bowl that is weighed, but for the scale’s steps', () => {
+    const splits: BatchLimits['split'][] = [
+      { by: 'need' },
+      { by: 'bowls', count: 3 },
+      {
+        by: 'layers',
+        layers: [
+          { name: 'Face coat', sharePct: 15 },
+          { name: 'Fill', sharePct: 85 },
+        ],
+      },
+    ]
+    for (const split of splits)
+      for (const bowlMl of [900, 4000, 60_000]) {
+        const given = [inputOf(), job(5000), limits({ split, bowl: bowl(bowlMl) }), pace] as const
+        const weighed = planBatches(...given).batches
+        const drawn = largestBowl(...given)!
+        expect(drawn.powderG / Math.max(...weighed.map((b) => b.powderG))).toBeCloseTo(1, 2)
+        expect(drawn.slurryMl / Math.max(...weighed.map((b) => b.slurryMl))).toBeCloseTo(1, 2)
+      }
+    const many = [inputOf(), job(100_000), limits({ bowl: bowl(500) }), pace] as const
+    expect(largestBowl(...many)).toBeUndefined()
   })
   it('a bowl of 4.24 l is what the worked example fills (derived)', () => {
     const { slurryMlPerG } = mixProperties(inputOf())
