@@ -312,6 +312,7 @@ describe('which way it goes', () => {
     expect(at({ sunWM2: 250 }).surfacePeakC).toBeGreaterThan(at({}).surfacePeakC + 3)
     expect(at({ speedMS: 2 }).surfacePeakC).toBeLessThan(at({}).surfacePeakC - 3)
     expect(at({}).hottestAt).toBeGreaterThan(0.5)
+    expect(at({}).hottestAt).toBeLessThan(1)
   })
   it('mix temperature rules the set, the room much less (pop, 25 mm, final set)', () => {
     // Mix at 8 and 20 °C in a room of 20; then a room of 5 around a mix of 20: printed 28, 22, 24 min.

@@ -239,6 +239,13 @@ it('an impression: gel is the pot less the object, 25 mm clear, full 15–20 min
   ])
 })
 
+it('a slab rounded until it has no corners left is a disc, in volume and in surface', () => {
+  const slab = { kind: 'slab', lengthMm: 80, widthMm: 80, thicknessMm: 30, cornerRadiusMm: 40 } as const
+  const disc = { kind: 'cylinder', diameterMm: 80, depthMm: 30 } as const
+  expect(cavityVolumeMl(slab)).toBeCloseTo(cavityVolumeMl(disc), 9)
+  expect(cavitySurfaceMm2(slab)).toBeCloseTo(cavitySurfaceMm2(disc), 6)
+})
+
 type Shell = Extract<VolumeMethod, { by: 'shell' }>
 const shell = (of: Partial<Shell>): Shell => ({
   by: 'shell',

@@ -3,24 +3,29 @@ import { describe, expect, it } from 'vitest'
 import { plasterProperties, type PlasterClassId } from '../plaster'
 import {
   SETTING_EVENTS,
+  ageAtMin,
   equivalentAgeMin,
+  halfHydrationOf,
   isothermalSetting,
   hydration,
   mixingMultiplier,
   settingRate,
+  timeInBowlS,
+  type SettingInput,
 } from '.'
 
-function minutes(id: PlasterClassId, consistency: number, tempC = 20, change = {}) {
-  const { timeS } = isothermalSetting({
-    plaster: plasterProperties(id),
-    consistency,
-    mixTempC: tempC,
-    stirS: 120,
-    stirManner: 'hand',
-    restS: 0,
-    ratioSigmaLn: 0.02,
-    ...change,
-  })
+const inputOf = (id: PlasterClassId, consistency: number, tempC = 20, change = {}): SettingInput => ({
+  plaster: plasterProperties(id),
+  consistency,
+  mixTempC: tempC,
+  stirS: 120,
+  stirManner: 'hand',
+  restS: 0,
+  ratioSigmaLn: 0.02,
+  ...change,
+})
+function minutes(...of: Parameters<typeof inputOf>) {
+  const { timeS } = isothermalSetting(inputOf(...of))
   return Object.fromEntries(SETTING_EVENTS.map((e) => [e, timeS[e].mid / 60]))
 }
 
@@ -91,6 +96,17 @@ describe('directions that every caster knows (common practice, no source)', () =
   it('a soak delays everything by half its length', () => {
     const delay = minutes('pop', 60, 20, { restS: 240 }).final_set! - minutes('pop', 60).final_set!
     expect(delay).toBeCloseTo(2, 6)
+  })
+  it('what a time comes to and the time it takes are each other’s inverse, before the stir and after it', () => {
+    for (const restS of [0, 240, 7200])
+      for (const alpha of [0.02, 0.2, 0.5, 0.9]) {
+        const input = inputOf('pop', 60, 20, { restS })
+        const timeS = timeInBowlS(input, alpha)
+        expect(hydration(ageAtMin(input, timeS), halfHydrationOf(input))).toBeCloseTo(alpha, 9)
+      }
+    // Never stirred it takes twice as long.
+    const [stirred, left] = [0, 7200].map((restS) => timeInBowlS(inputOf('pop', 60, 20, { restS }), 0.5))
+    expect(left! / stirred!).toBeCloseTo(2, 9)
   })
   it('counts two minutes by hand as the standard stir', () => expect(mixingMultiplier(120, 'hand')).toBe(1))
 })

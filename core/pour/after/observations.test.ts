@@ -118,6 +118,9 @@ describe('what a pour teaches', () => {
     })
     const told = (factor: number) => seenOf(hand(factor), run).sprinkled!.ratio
     expect(told(1.1) / told(1)).toBeCloseTo(1.1, 6)
+    const sifted = hand(1)
+    const inBowl = foldPour(keepPlan(sifted), run).batches[0]!.inBowl.checked!
+    expect(told(1)).toBeCloseTo(inBowl.mid / sifted.consistency, 6)
   })
   it('how hot it got teaches the bag’s heat: past its peak, by a thermometer that is believed, in its own bowl', () => {
     const facts = foldPour(keepPlan(bagged()), wholeRun())

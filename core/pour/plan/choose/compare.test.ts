@@ -154,6 +154,18 @@ describe('what it will be', () => {
     const better = evaluatePlan(planFor(purpose, verdict.better.classId, verdict.better.consistency))
     expect(better.ok && better.outcome.suits[0]?.code).toBe('suits')
   })
+  it('a hand piece too weak is fair down to three fifths of what keeps an edge, and poor below', () => {
+    const grades = new Set<string>()
+    for (let consistency = 60; consistency <= 110; consistency += 1) {
+      const evaluation = evaluatePlan(planFor('figure', 'pop', consistency))
+      if (!evaluation.ok) throw new Error('plan refused')
+      const { suits, strength } = evaluation.outcome
+      if (suits[0]?.code !== 'too_weak') continue
+      expect(suits[0].grade, `${consistency}`).toBe(strength.dry.mid < 7.2 ? 'poor' : 'fair')
+      grades.add(suits[0].grade)
+    }
+    expect([...grades].sort()).toEqual(['fair', 'poor'])
+  })
   it('grows on its longest side by its expansion, and a bubble climbs its depth', () => {
     const evaluation = evaluatePlan(planFor('slab', 'gc', 45))
     if (!evaluation.ok) throw new Error('plan refused')
