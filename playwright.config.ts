@@ -5,7 +5,7 @@ export default defineConfig({
   testDir: 'tests/e2e',
   // Everything waits on something that happens: so long takes only what hangs, also on a machine that is busy otherwise.
   timeout: 240_000,
-  expect: { timeout: 15_000 },
+  expect: { timeout: 30_000 },
   // Every test waits a good deal for scales, clocks and the server: two cores carry three.
   workers: 3,
   fullyParallel: true,

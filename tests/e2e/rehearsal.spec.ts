@@ -80,7 +80,10 @@ test('an hour of the whole bench in half a minute: each prompt once, none missed
   })
   // What falls at its very ends is not asked about.
   const sure = sayings.filter((s) => s.atMs > thereMs + SPEED * 1000 && s.atMs < endMs - SPEED * 2000)
-  expect(sure.length).toBeGreaterThan(0)
+  // Of both kinds, however old the demo is by now: what falls due, and what is late.
+  const isLate = ({ text }: { text: string }) => text.includes(': late.')
+  expect(sure.filter(isLate).length).toBeGreaterThan(0)
+  expect(sure.filter((s) => !isLate(s)).length).toBeGreaterThan(0)
   await expect
     .poll(() => page.evaluate(() => (window as unknown as { said: string[] }).said), { timeout: 75_000 })
     .toEqual(expect.arrayContaining(sure.map((s) => s.text)))
@@ -88,7 +91,6 @@ test('an hour of the whole bench in half a minute: each prompt once, none missed
   await page.waitForFunction((ms) => performance.now() > ms, HOUR_MS / SPEED, { timeout: 75_000 })
   const said = await page.evaluate(() => (window as unknown as { said: string[] }).said)
   expect(new Set(said).size).toBe(said.length)
-  expect(said.length).toBeGreaterThan(4)
 
   // Knocked at, a pour goes on here, and here alone; a reload leaves it a rehearsal.
   const jug = pours.find((p) => p.plan.piece.startsWith('Corbel'))!
