@@ -23,6 +23,7 @@ import { STAGE_WORDS, VERDICT_WORDS } from '~/parts/words/pour'
 import { counted } from '~/parts/show/counted'
 
 const pours = usePours()
+/** A whole table is drawn anew by it, and a ring's part moves no faster. */
 const now = useNowBy(15 * MS_PER.s)
 
 const FILTERS: { value: CastFilter; label: string }[] = [

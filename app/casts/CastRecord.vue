@@ -27,7 +27,7 @@ const view = computed(() => facts.value && viewPour(facts.value, now.value))
 const history = computed(() => [...(facts.value?.live ?? [])].reverse())
 const todayMs = computed(() => startOfDay(now.value).getTime())
 /** By the minute: dates do not move faster. */
-const minute = computed(() => Math.floor(now.value / MS_PER.min) * MS_PER.min)
+const minute = useNowBy(MS_PER.min)
 const ahead = computed(() => facts.value && dryingAhead(facts.value, minute.value))
 const drying = computed(() => facts.value?.drying && dryingLeft(facts.value.drying, facts.value, now.value))
 </script>
