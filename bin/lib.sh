@@ -116,7 +116,7 @@ require_modules() {
     [ ! -e node_modules ] || [ -w node_modules ] ||
       die "$PWD/node_modules belongs to another user. Remove it (sudo rm -rf node_modules), then run this again."
     require_space . 1500
-    NUXT_TELEMETRY_DISABLED=1 run_logged "installing npm packages (about a minute)" "$1/npm.log" npm ci --no-audit --no-fund
+    NUXT_TELEMETRY_DISABLED=1 run_logged "installing npm packages (about a minute)" "$1/npm.log" npm ci --no-audit --no-fund --ignore-scripts
     printf '%s' "$want" >$stamp
   fi
 }

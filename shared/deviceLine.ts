@@ -52,7 +52,9 @@ export type DeviceMessage =
 
 /** What a device is told. */
 export type DeviceCommand =
-  { type: 'welcome'; protocol: number } | { type: 'tare' } | { type: 'error'; message: string }
+  | { type: 'welcome'; protocol: number }
+  | { type: 'tare' }
+  | { type: 'error'; message: string }
 
 /** What one line says; undefined where it is neither of the protocol nor a scale's plain text. */
 export function readDeviceLine(line: string): DeviceMessage | undefined {

@@ -13,9 +13,7 @@ const elsewhere = computed(() => due.value.filter((d) => route.path !== `/pour/$
   <div v-if="elsewhere.length > 0" role="alert">
     <ul class="due">
       <li v-for="d in elsewhere" :key="d.key">
-        <NuxtLink :to="`/pour/${d.pourId}`"
-          ><b>{{ d.piece }}</b> {{ d.what }}: now</NuxtLink
-        >
+        <NuxtLink :to="`/pour/${d.pourId}`"><b>{{ d.piece }}</b> {{ d.what }}: now</NuxtLink>
         <button
           type="button"
           class="icon-button"

@@ -13,9 +13,7 @@ const sign = computed(() => `${props.next.stage}, stage ${STAGES.indexOf(props.v
     <RingSign :rings="view.rings" :size="62" :label="sign" />
     <span class="what">
       <span class="piece">{{ piece }}</span>
-      <span class="doing"
-        ><b>{{ next.stage }}</b> · {{ next.doing }}</span
-      >
+      <span class="doing"><b>{{ next.stage }}</b> · {{ next.doing }}</span>
     </span>
     <span class="figure time" :class="{ small: next.time.length > 6 }">{{ next.time }}</span>
   </NuxtLink>

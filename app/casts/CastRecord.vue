@@ -49,9 +49,7 @@ const drying = computed(() => facts.value?.drying && dryingLeft(facts.value.dryi
         <p v-if="facts.verdict" class="verdict">
           <b>{{ verdictText(facts.pieces) }}.</b> {{ facts.verdict.reason }}
         </p>
-        <p v-else class="verdict">
-          <b>{{ STAGE_WORDS[view.stage] }}.</b> Still on the go.
-        </p>
+        <p v-else class="verdict"><b>{{ STAGE_WORDS[view.stage] }}.</b> Still on the go.</p>
       </div>
       <div class="act">
         <Button v-if="!facts.verdict" as="router-link" :to="`/pour/${id}`" label="Go to the run" />

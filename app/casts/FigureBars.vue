@@ -28,9 +28,7 @@ const csv = () =>
     <ul v-else>
       <li v-for="bar in bars" :key="bar.key">
         <NuxtLink :to="bar.to">
-          <span class="words"
-            ><b>{{ bar.label }}</b> <span>{{ bar.text }}</span></span
-          >
+          <span class="words"><b>{{ bar.label }}</b> <span>{{ bar.text }}</span></span>
           <i
             :class="{ over: bar.over }"
             :style="{ width: `${rounded((100 * bar.value) / most, 1)}%` }"

@@ -156,9 +156,7 @@ const names = (cause: CauseFound) => cause.explains.map((f) => FAULT_WORDS[f].to
             <label :for="`${id}-${cause.cause}`">Next time: {{ CAUSE_WORDS[cause.cause].next }}</label>
           </div>
         </li>
-        <li>
-          <b>Something else</b> <span class="soft">{{ percent(found.other) }}</span>
-        </li>
+        <li><b>Something else</b> <span class="soft">{{ percent(found.other) }}</span></li>
       </ul>
     </details>
   </section>

@@ -139,9 +139,7 @@ async function forget(id: string) {
       </template>
       <ul v-if="results.length > 0">
         <li v-for="r in results" :key="r.id">
-          <span
-            >{{ spanText(r.tookS * 1000) }} at {{ figure(r.consistency) }}: <b>{{ r.words }}</b></span
-          >
+          <span>{{ spanText(r.tookS * 1000) }} at {{ figure(r.consistency) }}: <b>{{ r.words }}</b></span>
           <Button severity="secondary" label="Forget it" @click="forget(r.id)" />
         </li>
       </ul>

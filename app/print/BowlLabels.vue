@@ -37,9 +37,7 @@ const labels = computed(() => {
       <h1>Labels: {{ record.plan.piece }}</h1>
       <div class="labels">
         <section v-for="label in labels" :key="label.key" class="label">
-          <p class="top">
-            <b>{{ label.name }}</b> of {{ label.of }} · {{ record.plan.plaster.name }}
-          </p>
+          <p class="top"><b>{{ label.name }}</b> of {{ label.of }} · {{ record.plan.plaster.name }}</p>
           <p v-for="d in label.dry" :key="d.id">
             In it: <b>{{ units.mass(d.massG) }}</b> {{ d.what.toLowerCase() }}
           </p>

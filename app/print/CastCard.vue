@@ -60,9 +60,7 @@ const made = computed(() => {
             {{ record.plan.mould.name }} · {{ facts.plan.plaster.name
             }}<template v-if="facts.plan.plaster.bag"> · {{ facts.plan.plaster.bag.name }}</template>
           </p>
-          <p v-if="facts.verdict">
-            <b>{{ verdictText(facts.pieces) }}.</b> {{ facts.verdict.reason }}
-          </p>
+          <p v-if="facts.verdict"><b>{{ verdictText(facts.pieces) }}.</b> {{ facts.verdict.reason }}</p>
         </div>
         <svg :viewBox="`0 0 ${code.size} ${code.size}`" role="img" aria-label="Code that leads to its record">
           <path :d="code.path" />

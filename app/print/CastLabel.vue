@@ -52,9 +52,7 @@ const notes = computed(
           <path :d="label.code.path" />
         </svg>
         <div>
-          <h1>
-            {{ record.plan.piece }}<template v-if="label.of">, {{ label.of }}</template>
-          </h1>
+          <h1>{{ record.plan.piece }}<template v-if="label.of">, {{ label.of }}</template></h1>
           <p>
             <b>{{ poured }}</b><template v-if="who"> · {{ who }}</template> ·
             {{ workshop.settings.workshopName }}

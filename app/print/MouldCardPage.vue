@@ -67,9 +67,8 @@ const undercutMm = computed(() => (described.value?.ok ? described.value.finding
             <span>{{ units.massOther(weighOut.waterG) }}</span>
           </div>
           <div>
-            <span class="what">{{ plaster.name }}</span><span class="figure">{{
-              units.mass(weighOut.powderG)
-            }}</span>
+            <span class="what">{{ plaster.name }}</span
+            ><span class="figure">{{ units.mass(weighOut.powderG) }}</span>
             <span>{{ units.massOther(weighOut.powderG) }}</span>
           </div>
           <div v-if="weighOut.fillerG > 0">

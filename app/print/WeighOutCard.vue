@@ -44,9 +44,7 @@ const soakS = computed(() => soakTimeS(props.plan))
               <b>{{ ADDING_WORDS[plan.addingWay ?? 'sifted'] }}.</b>
               {{ stepWords({ id: 'start_sift', batch: 0 }, plan).how }}
             </li>
-            <li v-if="soakS > 0">
-              Soak <b>{{ durationText(soakS) }}</b>; close the bag meanwhile.
-            </li>
+            <li v-if="soakS > 0">Soak <b>{{ durationText(soakS) }}</b>; close the bag meanwhile.</li>
             <li>
               {{ plan.addingWay === 'kneaded' ? 'Knead' : 'Stir' }} about
               <b>{{ durationText(plan.stirS) }}</b>.
@@ -59,9 +57,7 @@ const soakS = computed(() => soakTimeS(props.plan))
                 >tap <b>{{ durationText(outcome.flow.tapping.tapS) }}</b>.</template
               ><template v-else>it thickens too soon for tapping to help.</template>
             </li>
-            <li>
-              Out after <b>{{ durationText(outcome.demould.recommendedS) }}</b>.
-            </li>
+            <li>Out after <b>{{ durationText(outcome.demould.recommendedS) }}</b>.</li>
           </ol>
         </section>
       </div>

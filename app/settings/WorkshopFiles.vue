@@ -143,7 +143,8 @@ const clashing = computed(() => lines.value.reduce((sum, l) => sum + l.clash, 0)
     </template>
     <template v-else-if="job.report">
       <p>
-        <b>{{ job.name }}</b>{{
+        <b>{{ job.name }}</b
+        >{{
           job.state === 'done'
             ? ': read in.'
             : job.report.manifest.of === 'workshop'

@@ -44,7 +44,7 @@ const reading = (atMs: number, value: number, more: object = {}) => ({
   ...more,
 })
 const lastTraces = () =>
-  (forecasts.setProbes.mock.lastCall?.[1] as ProbeTrace[]).map(({ device, channel, batch, readings }) => [
+  (forecasts.setProbes.mock.lastCall![1] as ProbeTrace[]).map(({ device, channel, batch, readings }) => [
     `${device} ${channel}`,
     batch,
     readings.length,

@@ -16,7 +16,17 @@ interface SignDefinition {
 
 /** What a sign's figure is in: `share` of its limit, `yes` 1 or 0. */
 export type SignUnit =
-  's' | 'h' | 'tempC' | 'parts' | 'mm' | 'ml' | 'share' | 'pct' | 'days' | 's_per_kg' | 'yes'
+  | 's'
+  | 'h'
+  | 'tempC'
+  | 'parts'
+  | 'mm'
+  | 'ml'
+  | 'share'
+  | 'pct'
+  | 'days'
+  | 's_per_kg'
+  | 'yes'
 
 export const SIGN = {
   /** Water to plaster as weighed, against the plaster's use consistency. */

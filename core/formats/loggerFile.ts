@@ -16,7 +16,12 @@ export interface LoggerFormat {
 }
 
 export type LoggerFault =
-  'no_two_columns' | 'no_times' | 'no_temperatures' | 'too_few' | 'not_rising' | 'beyond_belief'
+  | 'no_two_columns'
+  | 'no_times'
+  | 'no_temperatures'
+  | 'too_few'
+  | 'not_rising'
+  | 'beyond_belief'
 
 export interface LoggerReading {
   /**

@@ -32,7 +32,8 @@ export interface CavityFinding extends VolumeFinding {
 }
 
 export type DescriptionResult =
-  { ok: true; finding: CavityFinding; issues: DescriptionIssue[] } | { ok: false; issues: DescriptionIssue[] }
+  | { ok: true; finding: CavityFinding; issues: DescriptionIssue[] }
+  | { ok: false; issues: DescriptionIssue[] }
 
 /** Whether two findings of one volume differ by more than their ranges, taken together, allow. */
 function disagree(

@@ -14,7 +14,10 @@ export interface ProfileNode {
 export const MAX_PROFILE_NODES = 200
 
 export type ProfileFaultCode =
-  'profile_too_short' | 'profile_crosses_itself' | 'profile_holds_nothing' | 'inner_outside_outer'
+  | 'profile_too_short'
+  | 'profile_crosses_itself'
+  | 'profile_holds_nothing'
+  | 'inner_outside_outer'
 
 const CURVE_STEPS = 8
 

@@ -26,7 +26,10 @@ export const SHAPE_KINDS = [
 ] as const satisfies readonly CavityShape['kind'][]
 
 export type ShapeIssueCode =
-  'ring_inside_out' | 'deeper_than_half_round' | 'corner_larger_than_slab' | 'nothing_left'
+  | 'ring_inside_out'
+  | 'deeper_than_half_round'
+  | 'corner_larger_than_slab'
+  | 'nothing_left'
 
 /** Measurements that cannot belong together; undefined when the form can exist. */
 export function shapeFault(

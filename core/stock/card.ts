@@ -79,7 +79,13 @@ export function labelOfClass(classId: PlasterClassId): CardLabel {
 
 export interface SourcedValue extends Sourced {
   what:
-    'consistency' | 'half_set' | 'expansion' | 'strength' | 'hemihydrate' | 'grain_density' | 'scoop_density'
+    | 'consistency'
+    | 'half_set'
+    | 'expansion'
+    | 'strength'
+    | 'hemihydrate'
+    | 'grain_density'
+    | 'scoop_density'
 }
 
 /** Every value of a card with its range and origin, in the order a caster asks for them. */

@@ -13,7 +13,12 @@ import {
 export type QuantityKind = MeasuredKind | 'temp' | 'number'
 
 export type QuantityError =
-  'empty' | 'not_a_quantity' | 'unknown_unit' | 'wrong_kind_of_unit' | 'ambiguous' | 'too_large'
+  | 'empty'
+  | 'not_a_quantity'
+  | 'unknown_unit'
+  | 'wrong_kind_of_unit'
+  | 'ambiguous'
+  | 'too_large'
 
 /** How a workshop writes; null where it has not said, and then what hangs on it is asked about. */
 export interface Habits {
@@ -49,7 +54,8 @@ interface Settled {
 }
 
 type Strict =
-  ({ ok: true } & QuantityReading) | { ok: false; code: Exclude<QuantityError, 'ambiguous'>; at: string }
+  | ({ ok: true } & QuantityReading)
+  | { ok: false; code: Exclude<QuantityError, 'ambiguous'>; at: string }
 
 const no = (code: Exclude<QuantityError, 'ambiguous'>, at: string): Strict => ({
   ok: false,

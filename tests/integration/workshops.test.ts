@@ -58,7 +58,15 @@ beforeAll(async () => {
   theirs = app.workshop(otherId)
   await loadDemo(theirs, Date.now())
   type OfIds =
-    'bag' | 'bowl' | 'mould' | 'mould_set' | 'place' | 'plaster' | 'recipe' | 'settling' | 'spoon_test'
+    | 'bag'
+    | 'bowl'
+    | 'mould'
+    | 'mould_set'
+    | 'place'
+    | 'plaster'
+    | 'recipe'
+    | 'settling'
+    | 'spoon_test'
   const first = async (table: OfIds) =>
     (await theirs.selectFrom(table).select('id').orderBy('id').executeTakeFirstOrThrow()).id
   for (const [name, table] of [

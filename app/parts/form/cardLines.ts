@@ -16,7 +16,8 @@ export type CardLines = readonly (readonly [what: string, value: string])[]
 /** How each field of a card reads: one line, or several. A field without one does not compile. */
 type Reads<Card> = {
   [Field in keyof Card]:
-    readonly [what: string, words: (value: Card[Field]) => string] | ((value: Card[Field]) => CardLines)
+    | readonly [what: string, words: (value: Card[Field]) => string]
+    | ((value: Card[Field]) => CardLines)
 }
 
 function linesOf<Card extends object>(card: Card, reads: Reads<Card>): CardLines {

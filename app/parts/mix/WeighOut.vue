@@ -29,9 +29,7 @@ const heading = computed(() => {
       <p v-if="heading" class="each" data-testid="bowls">{{ heading }}</p>
       <div v-if="out.shown" class="amounts" :class="{ many: out.total.length > 2 }">
         <div v-for="i in ingredientsOf(plan, out.shown)" :key="i.id">
-          <span class="what"
-            >{{ i.what }} <span class="other">{{ units.massOther(i.massG) }}</span></span
-          >
+          <span class="what">{{ i.what }} <span class="other">{{ units.massOther(i.massG) }}</span></span>
           <span class="figure amount" :data-testid="testId(i.id)">{{ units.mass(i.massG) }}</span>
         </div>
       </div>

@@ -53,9 +53,9 @@ const keying = computed(() =>
         'massG' in gel.powder
           ? units.mass(gel.powder.massG)
           : `${units.roughVolume(gel.powder.volumeMl)} loose`
-      }}</b>. That makes {{ units.roughVolume(gel.makesMl.low) }} to
-      {{ units.roughVolume(gel.makesMl.high) }}: many find that the powder adds nothing, up to a quarter more
-      is said (common practice).
+      }}</b
+      >. That makes {{ units.roughVolume(gel.makesMl.low) }} to {{ units.roughVolume(gel.makesMl.high) }}:
+      many find that the powder adds nothing, up to a quarter more is said (common practice).
     </p>
     <p>
       {{ Math.round(gel.workS / 60) }} min to work. It feels set at 5–7 min; give it the full

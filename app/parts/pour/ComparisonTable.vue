@@ -23,9 +23,7 @@ const rows = computed(() => comparisonOf(props.facts, units))
       <tr v-for="row in rows" :key="row.what">
         <th scope="row">{{ row.what }}</th>
         <td>{{ row.planned }}</td>
-        <td>
-          <b v-if="row.off">{{ row.happened }}, off</b><template v-else>{{ row.happened }}</template>
-        </td>
+        <td><b v-if="row.off">{{ row.happened }}, off</b><template v-else>{{ row.happened }}</template></td>
       </tr>
     </tbody>
   </table>

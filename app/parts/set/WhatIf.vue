@@ -150,9 +150,7 @@ const marks = computed(() => [
     />
     <div class="dials">
       <label v-for="dial in dials" :key="dial.key" class="dial">
-        <span
-          >{{ dial.label }} <b>{{ dial.show(change[dial.key] ?? dial.now) }}</b></span
-        >
+        <span>{{ dial.label }} <b>{{ dial.show(change[dial.key] ?? dial.now) }}</b></span>
         <input
           type="range"
           :min="dial.min"

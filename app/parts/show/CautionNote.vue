@@ -17,9 +17,7 @@ const units = useUnits()
   </details>
   <p v-else class="caution open" role="note">
     <TriangleAlert :size="22" aria-hidden="true" />
-    <span
-      ><strong>{{ CAUTIONS[id].title }}.</strong> {{ CAUTIONS[id].text(units.temp) }}</span
-    >
+    <span><strong>{{ CAUTIONS[id].title }}.</strong> {{ CAUTIONS[id].text(units.temp) }}</span>
   </p>
 </template>
 

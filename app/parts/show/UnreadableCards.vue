@@ -12,9 +12,7 @@ function save({ id, raw }: UnreadableCard) {
 <template>
   <ul v-if="cards.length > 0" class="broken">
     <li v-for="card in cards" :key="card.id">
-      <span
-        ><b>{{ card.name }}</b> cannot be read ({{ card.unreadable[0] }}). It is kept as it is.</span
-      >
+      <span><b>{{ card.name }}</b> cannot be read ({{ card.unreadable[0] }}). It is kept as it is.</span>
       <button type="button" class="outline-button" @click="save(card)">Save it as a file</button>
     </li>
   </ul>

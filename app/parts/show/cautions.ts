@@ -2,7 +2,16 @@ import { MAX_WATER_TEMP_C } from '#core/mix'
 import { isForKiln, silicaRatioOf, type PourPlan, type StepId } from '#core/pour'
 
 export type CautionId =
-  'dust' | 'hot_water' | 'silica' | 'skin' | 'body' | 'drain' | 'hot' | 'airway' | 'sanding' | 'kiln'
+  | 'dust'
+  | 'hot_water'
+  | 'silica'
+  | 'skin'
+  | 'body'
+  | 'drain'
+  | 'hot'
+  | 'airway'
+  | 'sanding'
+  | 'kiln'
 
 /** A caution stands at the step where the harm is. In full: the safety page. */
 type Temp = (tempC: number) => string

@@ -66,9 +66,7 @@ const inIt = computed(() =>
       />
     </div>
     <details>
-      <summary>
-        What else goes in<span v-if="inIt" class="soft">: {{ inIt }}</span>
-      </summary>
+      <summary>What else goes in<span v-if="inIt" class="soft">: {{ inIt }}</span></summary>
       <AdditionsFields
         class="folded"
         :model-value="draft.additions"

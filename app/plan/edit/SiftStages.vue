@@ -50,8 +50,7 @@ const off = computed(() => {
     </button>
   </div>
   <p class="small">
-    <template v-if="waterMl"
-      >Start from <b>{{ units.volume(waterMl) }}</b> of water. </template
+    <template v-if="waterMl">Start from <b>{{ units.volume(waterMl) }}</b> of water. </template
     >{{ SIFT_STAGE_WORDS[draft.siftStage].how }}
     <template v-if="off.far">
       That gives about {{ figure(off.gives) }}, not the {{ figure(draft.consistency) }} planned: choose the

@@ -49,9 +49,7 @@ const path = (points: { x: number; y: number }[]) =>
 <template>
   <div v-if="now" class="offs">
     <div v-for="row in rows" :key="row.id" class="row">
-      <span class="what"
-        >{{ row.label }} <b>{{ row.now }}</b></span
-      >
+      <span class="what">{{ row.label }} <b>{{ row.now }}</b></span>
       <svg :viewBox="`0 0 ${WIDTH} ${HEIGHT}`" preserveAspectRatio="none" aria-hidden="true">
         <path :d="`${path(row.points)} L${WIDTH} ${HEIGHT} L0 ${HEIGHT} Z`" class="area" />
         <path :d="path(row.points)" class="line" />

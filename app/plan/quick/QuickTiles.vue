@@ -17,10 +17,7 @@ const model = defineModel<T | ''>({ required: true })
       <input v-model="model" type="radio" :name="name" :value="tile.value" />
       <MixLook v-if="tile.look" :look="tile.look" />
       <component :is="tile.icon" v-else-if="tile.icon" :size="28" aria-hidden="true" />
-      <span
-        ><b>{{ tile.name }}</b
-        ><small>{{ tile.how }}</small></span
-      >
+      <span><b>{{ tile.name }}</b><small>{{ tile.how }}</small></span>
     </label>
   </div>
 </template>

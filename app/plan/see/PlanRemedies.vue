@@ -22,8 +22,8 @@ const rows = computed(() => props.remedies.map((r) => ({ ...r, words: remedyWord
           {{ r.words.take }}
         </button>
         <span
-          ><b>{{ r.words.gain }}</b
-          ><template v-if="!r.enough">, not yet enough</template>. {{ r.words.cost }}</span
+          ><b>{{ r.words.gain }}</b><template v-if="!r.enough">, not yet enough</template>.
+          {{ r.words.cost }}</span
         >
       </li>
     </ul>

@@ -67,8 +67,8 @@ const ratioFrom = computed(() => {
     <SettingTimeline :outcome="outcome" :soak-s="soakTimeS(plan)" :stir-s="plan.stirS" />
     <p>
       Inside it gets to about <b>{{ units.temp(outcome.heat.peakC) }}</b>, its surface to
-      <b>{{ units.temp(outcome.heat.surfacePeakC) }}</b><template v-if="burn"
-        >: {{ BURN_WORDS[burn].toLowerCase() }}</template
+      <b>{{ units.temp(outcome.heat.surfacePeakC) }}</b
+      ><template v-if="burn">: {{ BURN_WORDS[burn].toLowerCase() }}</template
       ><template v-if="outcome.heat.coolS !== undefined"
         >; cool again after {{ durationText(outcome.heat.coolS) }}</template
       >.

@@ -41,9 +41,7 @@ function toggle(task: FinishWindow) {
       <li v-for="row in rows" :key="row.task" :class="{ open: row.open, done: row.done }">
         <button type="button" role="checkbox" :aria-checked="row.done" @click="toggle(row)">
           <span class="box" aria-hidden="true">{{ row.done ? '✓' : '' }}</span>
-          <span
-            ><b>{{ TASK_WORDS[row.task].name }}</b> <span class="when">{{ row.when }}</span></span
-          >
+          <span><b>{{ TASK_WORDS[row.task].name }}</b> <span class="when">{{ row.when }}</span></span>
         </button>
         <p v-if="row.open && !row.done" class="how">
           With {{ TASK_WORDS[row.task].gear }}. {{ TASK_WORDS[row.task].spoils }}

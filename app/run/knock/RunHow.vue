@@ -35,18 +35,10 @@ const stirring = computed(() => stirringOf(props.facts, props.nowMs))
     <template v-else>Stop and pour: its working time may be over.</template>
   </p>
   <p class="in-full">
-    <span v-if="words.until"
-      >Until <b>{{ words.until }}</b></span
-    >
-    <span v-if="time"
-      ><b>{{ time }}</b></span
-    >
-    <span v-if="words.gear"
-      >With <b>{{ words.gear }}</b></span
-    >
-    <span v-if="then"
-      >Then <b>{{ then }}</b></span
-    >
+    <span v-if="words.until">Until <b>{{ words.until }}</b></span>
+    <span v-if="time"><b>{{ time }}</b></span>
+    <span v-if="words.gear">With <b>{{ words.gear }}</b></span>
+    <span v-if="then">Then <b>{{ then }}</b></span>
   </p>
 </template>
 

@@ -55,10 +55,8 @@ const act = computed(() => {
     <p v-else-if="!moved">By bag, mix and temperatures; a look sharpens it.</p>
     <p v-if="coreC !== undefined && surfaceC !== undefined" data-testid="inside">
       Inside
-      <template v-if="probeC !== undefined"
-        ><b>{{ units.temp(probeC) }}</b> by the thermometer</template
-      ><template v-else
-        >about <b>{{ units.temp(coreC) }}</b></template
+      <template v-if="probeC !== undefined"><b>{{ units.temp(probeC) }}</b> by the thermometer</template
+      ><template v-else>about <b>{{ units.temp(coreC) }}</b></template
       >, surface about <b>{{ units.temp(surfaceC) }}</b>; hottest
       {{
         marks.peakS > nowS

@@ -52,7 +52,8 @@ export interface VolumeFinding {
 
 export type VolumeIssue = Issue<VolumeIssueCode>
 export type VolumeResult =
-  { ok: true; finding: VolumeFinding; issues: VolumeIssue[] } | { ok: false; issues: VolumeIssue[] }
+  | { ok: true; finding: VolumeFinding; issues: VolumeIssue[] }
+  | { ok: false; issues: VolumeIssue[] }
 
 export const fault = (
   code: VolumeIssueCode,

@@ -2,7 +2,16 @@ import type { Point } from '#core/mould'
 
 /** What a patch of a drawn section is made of; decides its colour and pattern. */
 export type Stuff =
-  'mould' | 'plaster' | 'water' | 'grains' | 'gel' | 'object' | 'ground' | 'set' | 'board' | 'dam'
+  | 'mould'
+  | 'plaster'
+  | 'water'
+  | 'grains'
+  | 'gel'
+  | 'object'
+  | 'ground'
+  | 'set'
+  | 'board'
+  | 'dam'
 
 export interface Patch {
   stuff: Stuff
