@@ -124,7 +124,7 @@ require_modules() {
 # require_build LOGDIR: the application, built again only when its sources changed.
 require_build() {
   local want stamp=.output/.built-from
-  want=$(find app core server shared public devices scripts/database.ts scripts/buildTools.mjs scripts/demo nuxt.config.ts package.json package-lock.json -type f ! -name '*.test.ts' -print0 |
+  want=$(find app core server shared public devices scripts/database.ts scripts/buildTools.mjs nuxt.config.ts package.json package-lock.json -type f ! -name '*.test.ts' -print0 |
     sort -z | xargs -0 sha256sum | sha256sum | cut -d' ' -f1)
   if [ "$(cat $stamp 2>/dev/null)" != "$want" ]; then
     [ ! -e .output ] || [ -w .output ] ||

@@ -21,7 +21,7 @@ import { benchDevices } from './benchDevices'
 import { benchHeat } from './benchHeat'
 import { benchPlan } from './benchPlan'
 import { benchServer } from './benchServer'
-import { loadDemo } from './demo'
+import { loadDemo } from '../server/demo'
 import { medianMs } from './median'
 
 const rows: [what: string, measured: number, unit: string, target: number, with100?: number][] = []

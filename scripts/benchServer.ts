@@ -8,7 +8,7 @@ import { createTestDatabase, type TestDatabase } from '../tests/support/database
 import { openLiveStream, type LiveStream } from '../tests/support/liveStream'
 import { startServer, type TestServer } from '../tests/support/server'
 import { sendDamaged } from './damaged'
-import { DEMO_MOULDS } from './demo/moulds'
+import { DEMO_MOULDS } from '../server/demo/moulds'
 import { fillWorkshop } from './fill'
 import { newPour, note, post, rank, type Measured } from './measured'
 

@@ -2,8 +2,8 @@ import { randomUUID } from 'node:crypto'
 import sharp from 'sharp'
 import type { TestServer } from '../tests/support/server'
 import { testPlan } from '../tests/unit/plans'
-import { DEMO_PLASTERS } from './demo/plasters'
-import { DEMO_MOULDS } from './demo/moulds'
+import { DEMO_PLASTERS } from '../server/demo/plasters'
+import { DEMO_MOULDS } from '../server/demo/moulds'
 
 /** What a number, text or list may be damaged into. */
 const STRANGE: unknown[] = [

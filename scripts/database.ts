@@ -4,7 +4,7 @@
  */
 import { sql } from 'kysely'
 import { appUrlOf, setUpAppRole } from '../server/db/appRole'
-import { openDatabase } from '../server/db/client'
+import { openDatabase, type Db } from '../server/db/client'
 import { migrate, pendingMigrations } from '../server/db/migrate'
 
 const TASKS = ['app-role', 'pending', 'migrate', 'demo-if-empty', 'reset-demo', 'summaries'] as const
@@ -22,11 +22,11 @@ const owner = openDatabase(ownerUrl, complain, { poolSize: 2 })
 const app = openDatabase(appUrlOf(ownerUrl, password), complain, { poolSize: 2 })
 
 /** Any card, mould or pour makes it somebody's workshop: then the demo stays out of it. */
-async function isUsed(): Promise<boolean> {
+async function isUsed(db: Db): Promise<boolean> {
   const { rows } = await sql<{ used: boolean }>`
     select exists (select from pour) or exists (select from mould) or exists (select from plaster)
       or exists (select from bowl) or exists (select from place) or exists (select from recipe) as used`.execute(
-    owner.unscoped,
+    db,
   )
   return rows[0]!.used
 }
@@ -38,16 +38,17 @@ async function run(): Promise<void> {
   const ran = await migrate(owner.unscoped)
   if (ran.length > 0) console.log(`migrated: ${ran.join(', ')}`)
   // Each start asks, and mostly finds nothing to do: what does it is read in when it is wanted.
-  const demo = () => import('./demo')
-  if (task === 'reset-demo') await (await demo()).clearWorkshop(owner.unscoped)
-  const db = app.workshop(await app.soleWorkshop())
+  const demo = () => import('../server/demo')
+  const home = await app.homeWorkshop()
+  if (task === 'reset-demo') await (await demo()).clearWorkshop(owner.workshop(home))
+  const db = app.workshop(home)
   const { rebuildSummaries } = await import('../server/services/pours/summaries')
   const { poursById } = await import('../server/services/pours/pourRecords')
   const summed = await rebuildSummaries(db, task === 'summaries' ? 'all' : 'missing', poursById, (done) =>
     console.log(`summed up: ${done} pours`),
   )
   if (task === 'summaries') console.log(`summaries made anew: ${summed} pours`)
-  if ((task === 'demo-if-empty' || task === 'reset-demo') && !(await isUsed())) {
+  if ((task === 'demo-if-empty' || task === 'reset-demo') && !(await isUsed(db))) {
     await (await demo()).loadDemo(db, Date.now())
     console.log('demo workshop loaded')
   }

@@ -9,8 +9,8 @@ import { putPlaster } from '../server/services/shelf/plasters'
 import { faultTags, rebuildSummaries, searchable, sumFigures } from '../server/services/pours/summaries'
 import { poursById } from '../server/services/pours/pourRecords'
 import { mouldInputSchema } from '../shared/moulds'
-import { DEMO_PLASTERS } from './demo/plasters'
-import { DEMO_MOULDS } from './demo/moulds'
+import { DEMO_PLASTERS } from '../server/demo/plasters'
+import { DEMO_MOULDS } from '../server/demo/moulds'
 
 const MOULDS = 100
 const BAGS = 60

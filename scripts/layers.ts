@@ -57,6 +57,8 @@ function subjectOf(path: string): string | undefined {
 export function judge(file: string, target: string): string | undefined {
   const from = file.split('/')[0] as (typeof ROOTS)[number]
   const to = target.split('/')[0]!
+  // What a thermometer of the demo has read is told by the model of its stand-in.
+  if (file.startsWith('server/demo/') && target.startsWith('devices/')) return undefined
   if (!MAY_IMPORT[from].includes(to)) return `${from} may not import ${to}`
   const [fromSubject, toSubject] = [subjectOf(file), subjectOf(target)]
   const pastIndex = target.split('/').length > 2 && toSubject !== undefined

@@ -7,6 +7,8 @@ export const ERROR_CODES = [
   'not_found',
   'method_not_allowed',
   'foreign_origin',
+  'no_workshop',
+  'elsewhere',
   'event_id_conflict',
   'pour_id_conflict',
   'card_id_conflict',

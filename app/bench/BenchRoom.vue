@@ -6,6 +6,7 @@ import { useBench, useNowBy } from '~/stores/bench'
 import { useForecasts } from '~/stores/forecasts'
 import { usePours } from '~/stores/pours'
 import { useWorkshop } from '~/stores/workshop'
+import { isLookingRound } from '~/stores/workshopsHere'
 import { lanesOf } from './lanes'
 import { nextThing } from '~/parts/pour/nextThing'
 import { rawPiece } from '~/parts/show/rawRecord'
@@ -32,6 +33,11 @@ const lines = computed(() =>
 )
 const ahead = computed(() => lanesOf(lines.value, now.value))
 const unreadable = computed(() => [...pours.unreadable.values()])
+/** Nothing was ever kept here: there is nothing to look at yet. */
+const isNew = computed(
+  () =>
+    !isLookingRound() && workshop.moulds.length + workshop.plasters.length + workshop.recipes.length === 0,
+)
 const first = computed(() => lines.value[0])
 </script>
 
@@ -82,6 +88,7 @@ const first = computed(() => lines.value[0])
       </p>
       <NuxtLink to="/quick" class="main-button">Quick: three questions</NuxtLink>
       <NuxtLink to="/plan" class="other">Plan a pour</NuxtLink>
+      <LookRound v-if="isNew" />
     </template>
     <template v-else-if="pours.loadFailed">
       <h1>The workshop does not answer</h1>

@@ -5,11 +5,14 @@
  */
 import { useElementSize } from '@vueuse/core'
 import { useTemplateRef, watchEffect } from 'vue'
+import { HOME } from '~~/shared/workshops'
 import { isDiskFull } from '~/stores/api'
 import { REHEARSAL_PLACE, useBench } from '~/stores/bench'
 import { useConnection } from '~/stores/connection'
 import { keepsNothing, placeOf } from '~/stores/kept'
 import { useOutbox } from '~/stores/outbox'
+import { enterWorkshop, lostPlace, workshopHere } from '~/stores/place'
+import { isLookingRound } from '~/stores/workshopsHere'
 import { isWithoutWorker } from '~/workers/askForecast'
 
 defineProps<{ isWall: boolean }>()
@@ -21,6 +24,11 @@ function endRehearsal() {
   placeOf('sessionStorage').removeItem(REHEARSAL_PLACE)
   location.href = '/'
 }
+/** Where the browser is by now. */
+function comeAlong() {
+  if (lostPlace.value === 'elsewhere') location.assign('/')
+  else enterWorkshop(HOME)
+}
 const { height } = useElementSize(useTemplateRef<HTMLElement>('all'))
 watchEffect(() => document.documentElement.style.setProperty('--notices', `${height.value}px`))
 </script>
@@ -31,7 +39,29 @@ watchEffect(() => document.documentElement.style.setProperty('--notices', `${hei
       A rehearsal, {{ bench.speed }} times as fast: nothing here is kept or sent.
       <button type="button" class="ghost" @click="endRehearsal">End it</button>
     </p>
-    <p v-if="isDiskFull" class="offline" role="alert">
+    <p v-if="isLookingRound()" class="offline rehearsal" role="status">
+      The demo workshop, to look round in: nothing here is your own.
+      <button type="button" class="ghost" @click="enterWorkshop(HOME)">Back to my workshop</button>
+    </p>
+    <p v-if="lostPlace" class="offline" role="alert">
+      {{
+        lostPlace === 'elsewhere'
+          ? 'This browser has gone into another workshop in another window. This window sends nothing until it is back.'
+          : 'This workshop is not on this server any more.'
+      }}
+      <button
+        v-if="lostPlace === 'elsewhere'"
+        type="button"
+        class="ghost"
+        @click="enterWorkshop(workshopHere)"
+      >
+        Back into this one
+      </button>
+      <button type="button" class="ghost" @click="comeAlong">
+        {{ lostPlace === 'elsewhere' ? 'Come along' : 'To the workshop of this machine' }}
+      </button>
+    </p>
+    <p v-else-if="isDiskFull" class="offline" role="alert">
       The disk that the workshop is kept on is full. Make room there. Go on working: what you record is kept
       here<template v-if="outbox.unsent.length"> ({{ outbox.unsent.length }} waiting)</template> and goes by
       itself then.

@@ -1,12 +1,12 @@
 <script setup lang="ts">
-import { useKept } from '~/stores/kept'
+import { useKeptByDevice } from '~/stores/kept'
 import Button from 'primevue/button'
 import { useUnits } from '~/parts/show/useUnits'
 import { CAUTIONS } from '~/parts/show/cautions'
 
 const units = useUnits()
 
-const read = useKept('nine-ripples.caution-read', false)
+const read = useKeptByDevice('nine-ripples.caution-read', false)
 /** Where the caster was going when the caution came first. */
 const then = useState('after-caution', () => '/')
 

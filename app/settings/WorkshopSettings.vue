@@ -273,6 +273,10 @@ async function save() {
       <h2 id="s-files">The whole workshop</h2>
       <WorkshopFiles />
     </section>
+    <section class="slab" aria-labelledby="s-here">
+      <h2 id="s-here">Workshops</h2>
+      <WorkshopsHere />
+    </section>
     <p><NuxtLink to="/safety">Cautions, in full</NuxtLink></p>
   </div>
 </template>

@@ -1,6 +1,7 @@
 import { FetchError } from 'ofetch'
 import { beforeEach, expect, it, vi } from 'vitest'
 import { callAllPages, callApi, isDiskFull, lookAtDisk, onlyRead, sendFile } from './api'
+import { lostPlace } from './place'
 
 const fetched = vi.hoisted(() => vi.fn())
 vi.mock('ofetch', async (original) => ({ ...(await original<typeof import('ofetch')>()), $fetch: fetched }))
@@ -22,9 +23,22 @@ it('a failure is what the server said of it, or that it cannot be reached; a bug
   says(undefined)
   expect(await callApi('/api/bowls')).toEqual({ ok: false, failure: { code: 'unavailable', fields: [] } })
   // What is sent twice must not be decided here: each caller knows when it may be.
-  expect(fetched).toHaveBeenLastCalledWith('/api/bowls', { timeout: 10_000, retry: 0 })
+  expect(fetched).toHaveBeenLastCalledWith('/api/bowls', {
+    timeout: 10_000,
+    headers: { 'x-ripples-workshop': 'home' },
+    retry: 0,
+  })
   fetched.mockRejectedValueOnce(new TypeError('a bug'))
   await expect(callApi('/api/bowls')).rejects.toThrow('a bug')
+})
+
+it('a window that is told it is elsewhere remembers it', async () => {
+  says({ code: 'not_found', fields: [] })
+  await callApi('/api/bowls')
+  expect(lostPlace.value).toBeUndefined()
+  says({ code: 'elsewhere', fields: [] })
+  await callApi('/api/bowls')
+  expect(lostPlace.value).toBe('elsewhere')
 })
 
 it('a full disk is remembered until something was kept, or health says so', async () => {

@@ -1,7 +1,9 @@
 import { ref } from 'vue'
 import { $fetch, FetchError } from 'ofetch'
 import type { Page } from '~~/shared/records'
+import { WINDOW_HEADER } from '~~/shared/workshops'
 import type { ApiErrorBody, ErrorCode, FieldError } from '~~/shared/errors'
+import { lostPlace, workshopHere } from './place'
 
 /** A failed request as data: what the server said, or `unavailable` when it could not be reached. */
 export interface ApiFailure {
@@ -44,14 +46,17 @@ export async function callApi<T>(
   if (onlyReads && options.method !== undefined && options.method !== 'GET')
     return { ok: false, failure: { code: 'rehearsal', fields: [] } }
   try {
-    const value = await $fetch<T>(path, { timeout: 10_000, ...options, retry: 0 })
+    const headers = { ...options.headers, [WINDOW_HEADER]: workshopHere }
+    const value = await $fetch<T>(path, { timeout: 10_000, ...options, headers, retry: 0 })
     const wasKept = options.method !== undefined && options.method !== 'GET'
     if (wasKept || path === HEALTH) isDiskFull.value = false
     return { ok: true, value }
   } catch (error) {
     if (!(error instanceof FetchError)) throw error
     const body = error.data as ApiErrorBody | undefined
-    if (body?.error?.code === 'disk_full') isDiskFull.value = true
+    const code = body?.error?.code
+    if (code === 'disk_full') isDiskFull.value = true
+    if (code === 'elsewhere' || code === 'no_workshop') lostPlace.value = code
     return { ok: false, failure: body?.error ?? { code: 'unavailable', fields: [] } }
   }
 }

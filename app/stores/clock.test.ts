@@ -4,7 +4,7 @@ import { agreesWith, clockSettingMs, shiftSince, syncClock, workshopClock } from
 
 vi.mock('./api', () => ({ callApi: vi.fn() }))
 const kept = vi.hoisted(() => ({ value: 0 }))
-vi.mock('./kept', () => ({ useKept: () => kept }))
+vi.mock('./kept', () => ({ useKeptByDevice: () => kept }))
 
 const NOON = Date.UTC(2026, 10, 30, 12)
 /** The server, so far ahead of this device, answering after so long. */

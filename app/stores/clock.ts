@@ -1,4 +1,4 @@
-import { useKept } from './kept'
+import { useKeptByDevice } from './kept'
 import type { TimeAnswer } from '~~/shared/changes'
 import { callApi } from './api'
 
@@ -8,7 +8,7 @@ export interface Clock {
 }
 
 /** What this device's clock is behind the server's, ms; outlives a reload, so that it is known without a connection. */
-const offsetMs = useKept('nine-ripples.clock-offset', 0)
+const offsetMs = useKeptByDevice('nine-ripples.clock-offset', 0)
 
 /** A setting that differs by less is as good as the last one: the way to the server and back takes its time. */
 const SAME_SETTING_MS = 2000

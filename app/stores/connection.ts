@@ -8,6 +8,7 @@ import { useBench } from './bench'
 import { agreesWith, elapsedMs, syncClock } from './clock'
 import { useDevices } from './devices'
 import { useOutbox } from './outbox'
+import { lookWhereWeAre, workshopHere } from './place'
 import { usePhotos } from './photos'
 import { usePours } from './pours'
 import { useHeeds } from './heeds'
@@ -120,7 +121,9 @@ export const useConnection = defineStore('connection', () => {
 
   function connect() {
     heardMs = elapsedMs()
-    const opened = new EventSource(reached === undefined ? '/api/changes' : `/api/changes?since=${reached}`)
+    const opened = new EventSource(
+      `/api/changes?window=${workshopHere}${reached === undefined ? '' : `&since=${reached}`}`,
+    )
     source = opened
     const on = <T>(kind: string, listener: (data: T) => void) =>
       opened.addEventListener(kind, (event: MessageEvent<string>) => {
@@ -190,6 +193,7 @@ export const useConnection = defineStore('connection', () => {
     })
     setInterval(() => {
       void lookAtDisk()
+      lookWhereWeAre()
       if (elapsedMs() - heardMs < SILENT_MS) return
       if (leads && source) reconnect()
       else if (!leads) connected.value = false

@@ -2,6 +2,7 @@ import { openDB, type DBSchema, type IDBPDatabase } from 'idb'
 import type { NewEvent } from '~~/shared/pourEvents'
 import type { FieldError } from '~~/shared/errors'
 import type { ApiFailure } from './api'
+import { placed } from './place'
 
 /** What was recorded on this device and the server does not have yet, in a database of the browser's own. */
 
@@ -39,7 +40,7 @@ interface Schema extends DBSchema {
   refused: { key: string; value: Refused }
 }
 
-const NAME = 'nine-ripples'
+const NAME = placed('nine-ripples')
 
 async function open(): Promise<IDBPDatabase<Schema>> {
   return openDB<Schema>(NAME, 1, {

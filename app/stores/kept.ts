@@ -1,5 +1,6 @@
 import { useStorage, type RemovableRef, type UseStorageOptions } from '@vueuse/core'
 import { ref } from 'vue'
+import { placed } from './place'
 
 type Where = 'localStorage' | 'sessionStorage'
 type Place = Pick<Storage, 'getItem' | 'setItem' | 'removeItem'>
@@ -38,10 +39,17 @@ export function placeOf(where: Where): Place {
 const keptIn = <T>(where: Where, key: string, initial: T, options?: UseStorageOptions<T>) =>
   useStorage(key, initial as never, placeOf(where), options as never) as RemovableRef<T>
 
-/** Kept in this browser, for all of its windows, under a name of its own. */
+/** Kept in this browser of this workshop, for all of its windows, under a name of its own. */
 export const useKept = <T>(key: string, initial: T, options?: UseStorageOptions<T>): RemovableRef<T> =>
-  keptIn('localStorage', key, initial, options)
+  keptIn('localStorage', placed(key), initial, options)
 
 /** Kept for this window alone, also when it is loaded anew. */
 export const useKeptHere = <T>(key: string, initial: T, options?: UseStorageOptions<T>): RemovableRef<T> =>
-  keptIn('sessionStorage', key, initial, options)
+  keptIn('sessionStorage', placed(key), initial, options)
+
+/** The device's own, whichever workshop it is in: how loud it is, what its clock shows. */
+export const useKeptByDevice = <T>(
+  key: string,
+  initial: T,
+  options?: UseStorageOptions<T>,
+): RemovableRef<T> => keptIn('localStorage', key, initial, options)

@@ -8,11 +8,21 @@ import { useBench } from './bench'
 import { shiftSince, syncClock } from './clock'
 import { placeOf } from './kept'
 import { openEventBox, type EventBox, type Refused, type Unsent } from './eventBox'
+import { isAtHome } from './place'
 import { onWindowMessage, tellWindows } from './windows'
 
 const RETRY = { firstMs: 2000, longestMs: 30_000 }
 /** Where it was kept before the browser's database was used. */
 const OLD_PLACE = 'nine-ripples.outbox'
+
+/** The workshop is not there to take it, or this window is not where it was: nothing is wrong with the event. */
+const AWAY: ReadonlySet<ApiFailure['code']> = new Set([
+  'unavailable',
+  'disk_full',
+  'foreign_origin',
+  'elsewhere',
+  'no_workshop',
+])
 
 type Stored = (pourId: string, event: PourEvent) => void
 
@@ -107,7 +117,7 @@ export const useOutbox = defineStore('outbox', () => {
   }
 
   async function takeOver(): Promise<void> {
-    const old = placeOf('localStorage').getItem(OLD_PLACE)
+    const old = isAtHome && placeOf('localStorage').getItem(OLD_PLACE)
     if (!old) return
     const rows = (JSON.parse(old) as Omit<Unsent, 'settingMs'>[]).map((r) => ({ ...r, settingMs: 0 }))
     if (rows.length > 0) await add(rows)
@@ -175,7 +185,7 @@ export const useOutbox = defineStore('outbox', () => {
     if (answer.ok)
       return isAcknowledged(answer.value, row) ? { is: 'stored', event: answer.value } : { is: 'away' }
     const { code } = answer.failure
-    if (code === 'unavailable' || code === 'disk_full' || code === 'foreign_origin') return { is: 'away' }
+    if (AWAY.has(code)) return { is: 'away' }
     if (code === 'event_id_conflict' && row.isShared) return { is: 'there' }
     // A fault of the server's own with this one: the other pours need not wait for it.
     if (code === 'internal') return { is: 'held' }

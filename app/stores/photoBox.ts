@@ -1,4 +1,5 @@
 import { openDB, type DBSchema } from 'idb'
+import { placed } from './place'
 
 /** A photograph of a pour that the server does not have yet. */
 export interface WaitingPhoto {
@@ -14,7 +15,7 @@ interface Schema extends DBSchema {
 
 /** Photographs on their way, in a database of the browser's own. @throws where the browser keeps none. */
 export async function openPhotoBox() {
-  const db = await openDB<Schema>('nine-ripples.photos', 1, {
+  const db = await openDB<Schema>(placed('nine-ripples.photos'), 1, {
     upgrade: (made) => void made.createObjectStore('waiting', { keyPath: 'id' }),
   })
   return {

@@ -2,6 +2,7 @@ import type { PourEvent } from '#core/pour'
 import type { ChangeMessage } from '~~/shared/changes'
 import type { LiveMessage } from '~~/shared/devices'
 import type { Refused, Unsent } from './eventBox'
+import { placed } from './place'
 
 /** What the windows of one browser tell each other. One of them leads: it alone holds the stream and sends. */
 export type WindowMessage =
@@ -20,8 +21,8 @@ export type WindowMessage =
   /** An event has left the box: stored, refused, or thrown away. */
   | { kind: 'settled'; pourId: string; eventId: string; stored?: PourEvent; refused?: Refused }
 
-const CHANNEL = 'nine-ripples'
-const LEAD = 'nine-ripples.lead'
+const CHANNEL = placed('nine-ripples')
+const LEAD = placed('nine-ripples.lead')
 
 let channel: BroadcastChannel | undefined
 const heard = new Set<(message: WindowMessage) => void>()

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { DEMO_MOULDS } from '../../scripts/demo/moulds'
+import { DEMO_MOULDS } from '../../server/demo/moulds'
 import { eventAt, fold, testPlan, wholeRun } from '../../tests/unit/plans'
 import { forecastSet, learnPace } from '../forecast'
 import {

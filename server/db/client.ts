@@ -29,8 +29,8 @@ export interface OpenDatabase {
   workshop: (id: string) => Db
   /** No workshop's: sees what its role may see without one. */
   unscoped: Db
-  /** The workshop that is there without a sign-in. @throws where the database has none. */
-  soleWorkshop: () => Promise<string>
+  /** The workshop that this machine opens at first touch. @throws where the database has none. */
+  homeWorkshop: () => Promise<string>
   close: () => Promise<void>
 }
 
@@ -81,8 +81,8 @@ export function openDatabase(
       scoped.set(id, known)
       return known
     },
-    soleWorkshop: async () => {
-      const { rows } = await sql<{ id: string | null }>`select sole_workshop() as id`.execute(unscoped)
+    homeWorkshop: async () => {
+      const { rows } = await sql<{ id: string | null }>`select home_workshop() as id`.execute(unscoped)
       const id = rows[0]?.id
       if (!id) throw new Error('the database holds no workshop')
       return id

@@ -2,7 +2,7 @@ import type { LiveMessage, TareAsk } from '../../shared/devices'
 import { useConfig } from '../config'
 import { DeviceHub } from '../devices/hub'
 import { tellLive } from '../services/devices'
-import { soleWorkshop, type Workshop } from '../utils/database'
+import { homeWorkshop, type Workshop } from '../utils/database'
 import { useLogger } from '../utils/logger'
 import { listen, onLive } from './listening'
 import { tellStreams } from './streams'
@@ -44,7 +44,7 @@ export async function openDeviceDoor(): Promise<void> {
   onLive(hear)
   const { devicePort } = useConfig()
   if (devicePort === undefined) return
-  const opening = new DeviceHub(soleWorkshop, useLogger(), () => Date.now())
+  const opening = new DeviceHub(homeWorkshop, useLogger(), () => Date.now())
   try {
     const port = await opening.listen(devicePort)
     hub = opening

@@ -46,4 +46,5 @@ export const PATHS = [
   '/api/spoon-tests/:id',
   '/api/time',
   '/api/upkeep',
+  '/api/workshops',
 ]

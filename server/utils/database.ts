@@ -1,6 +1,10 @@
 import type { H3Event } from 'h3'
+import { z } from 'zod'
 import { useConfig } from '../config'
+import { HOME, WINDOW_HEADER, workshopCookie } from '../../shared/workshops'
 import { openDatabase, type Db, type OpenDatabase } from '../db/client'
+import { DomainError } from '../services/domainError'
+import { isHere } from '../services/workshops'
 import { useLogger } from './logger'
 
 /** Nothing that a request asks takes this long; what does is ended, and the request may come again. */
@@ -8,9 +12,12 @@ const STATEMENT_TIMEOUT_MS = 15_000
 const LOCK_TIMEOUT_MS = 5_000
 
 let database: OpenDatabase | undefined
-let sole: Promise<string> | undefined
+let home: Promise<string> | undefined
+/** Those that are known to be here; none ever goes. */
+const here = new Set<string>()
 
-function useDatabase(): OpenDatabase {
+/** For what concerns no workshop of its own: which there are. */
+export function useDatabase(): OpenDatabase {
   database ??= openDatabase(
     useConfig().databaseUrl,
     (error) => useLogger().warn({ err: error }, 'a database connection was lost'),
@@ -26,22 +33,34 @@ export interface Workshop {
 }
 
 /**
- * The only way from a route to the database. There is one workshop for now, found without a sign-in; whoever signs people
- * in will find theirs from the request.
+ * The only way from a route to the database: the workshop that this browser has gone into, at first the one at home. A
+ * window that was opened in another one is told so, before anything of it lands here.
  */
-export function useWorkshop(_event: H3Event): Promise<Workshop> {
-  return soleWorkshop()
+export async function useWorkshop(event: H3Event): Promise<Workshop> {
+  const [, port = ''] = /:(\d+)$/.exec(getRequestHeader(event, 'host') ?? '') ?? []
+  const chosen = getCookie(event, workshopCookie(port))
+  // A stream carries no header of its own.
+  const window = getRequestHeader(event, WINDOW_HEADER) ?? getQuery(event).window
+  if (window !== undefined && window !== (chosen ?? HOME)) throw new DomainError('elsewhere')
+  if (chosen === undefined) return homeWorkshop()
+  const open = useDatabase()
+  const isKnown = here.has(chosen)
+  if (!isKnown && !z.uuid().safeParse(chosen).success) throw new DomainError('no_workshop')
+  const db = open.workshop(chosen)
+  if (!isKnown && !(await isHere(db))) throw new DomainError('no_workshop')
+  here.add(chosen)
+  return { id: chosen, db }
 }
 
-/** The one that is there without a sign-in; for devices, which have none either. */
-export async function soleWorkshop(): Promise<Workshop> {
+/** The one that this machine opens at first touch; for devices, too, which choose none. */
+export async function homeWorkshop(): Promise<Workshop> {
   const open = useDatabase()
-  sole ??= open.soleWorkshop()
+  home ??= open.homeWorkshop()
   try {
-    const id = await sole
+    const id = await home
     return { id, db: open.workshop(id) }
   } catch (error) {
-    sole = undefined
+    home = undefined
     throw error
   }
 }
@@ -52,5 +71,5 @@ export const databaseOf = (workshopId: string): Db => useDatabase().workshop(wor
 export async function closeDatabase(): Promise<void> {
   await database?.close()
   database = undefined
-  sole = undefined
+  home = undefined
 }

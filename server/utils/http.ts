@@ -15,6 +15,8 @@ const STATUS: Record<ErrorCode, number> = {
   not_found: 404,
   method_not_allowed: 405,
   foreign_origin: 403,
+  no_workshop: 410,
+  elsewhere: 409,
   event_id_conflict: 409,
   pour_id_conflict: 409,
   card_id_conflict: 409,

@@ -7,7 +7,7 @@ import { beforeAll, describe, expect, it } from 'vitest'
 import yauzl from 'yauzl'
 import { ZipFile } from 'yazl'
 import { keepPlan } from '../../core/pour'
-import { clearWorkshop, loadDemo } from '../../scripts/demo'
+import { clearWorkshop, loadDemo } from '../../server/demo'
 import type { BundleJob } from '../../shared/bundle'
 import type { CastPage, PourRecord } from '../../shared/records'
 import { withServer } from '../support/suite'
@@ -106,7 +106,7 @@ describe('a workshop as one file', () => {
       expect(count).toMatchObject({ add: 0, grow: 0, clash: 0 })
     await send('DELETE', `/api/bundles/${idle.id}`)
 
-    await clearWorkshop(suite.database.owner)
+    await clearWorkshop(suite.database.db)
     await suite.database.owner.updateTable('settings').set({ workshop_name: 'Empty' }).execute()
     expect(((await send('GET', '/api/pours')).json as never as CastPage).total).toBe(0)
 
@@ -194,7 +194,7 @@ describe('a workshop as one file', () => {
     const { zip } = await exported()
     const files = await filesOf(zip)
     const moulds = files.get('cards/moulds.json') as { id: string; name: string; photos: object[] }[]
-    await clearWorkshop(suite.database.owner)
+    await clearWorkshop(suite.database.db)
     const bad = moulds.map((m, i) => (i === 1 ? { ...m, name: '', thicknessMm: -4 } : m))
     const done = await readIn(await zipOf(new Map(files).set('cards/moulds.json', bad)))
     expect(done.report!.unreadable.filter((u) => u.file.includes('moulds'))).toMatchObject([
@@ -235,7 +235,7 @@ describe('a workshop as one file', () => {
     const count = async () =>
       (await sql<{ n: number }>`select count(*)::int as n from reading where pour_id = ${id}`.execute(db))
         .rows[0]!.n
-    await clearWorkshop(suite.database.owner)
+    await clearWorkshop(suite.database.db)
     expect(await count()).toBe(0)
     await readIn(zip)
     expect(await count()).toBe(25_001)

@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto'
 import { sql } from 'kysely'
 import { expect, it } from 'vitest'
 import type { MouldBundle, MouldCard, MouldInput } from '../../shared/moulds'
-import { DEMO_MOULDS } from '../../scripts/demo/moulds'
+import { DEMO_MOULDS } from '../../server/demo/moulds'
 import { withServer } from '../support/suite'
 
 const suite = withServer()

@@ -37,7 +37,7 @@ it(
     await sql`create schema public`.execute(owner.unscoped)
     await migrate(owner.unscoped, before)
     await owner
-      .workshop(await owner.soleWorkshop())
+      .workshop(await owner.homeWorkshop())
       .insertInto('bowl')
       .values({ id: randomUUID(), name: 'Basin', volume_ml: 900, tare_g: 10 })
       .execute()

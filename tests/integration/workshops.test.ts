@@ -5,9 +5,9 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { Subject } from '../../core/learn'
 import { keepPlan } from '../../core/pour'
 import { openDatabase, type Db, type OpenDatabase } from '../../server/db/client'
-import { loadDemo } from '../../scripts/demo'
-import { DEMO_PLASTERS } from '../../scripts/demo/plasters'
-import { DEMO_MOULDS } from '../../scripts/demo/moulds'
+import { clearWorkshop, loadDemo } from '../../server/demo'
+import { DEMO_PLASTERS } from '../../server/demo/plasters'
+import { DEMO_MOULDS } from '../../server/demo/moulds'
 import { insertPhoto, reducePhoto } from '../../server/services/photos'
 import { chooseLearning, learningOf } from '../../server/services/learnt/learning'
 import { createPour, recordEvent } from '../../server/services/pours/pours'
@@ -122,7 +122,14 @@ it('what sees past row security is nobody’s to lead astray', async () => {
       (select count(*)::int from pg_class c where c.relowner = r.oid) as owns
     from pg_proc p join pg_roles r on r.oid = p.proowner
     where p.prosecdef and p.pronamespace = 'public'::regnamespace order by 1`.execute(suite.database.owner)
-  expect(rows.map((r) => r.name)).toEqual(['count_pours', 'search_pours', 'sole_workshop'])
+  expect(rows.map((r) => r.name)).toEqual([
+    'clear_workshop',
+    'count_pours',
+    'home_workshop',
+    'make_workshop',
+    'search_pours',
+    'workshops_here',
+  ])
   for (const { owner, super: mighty, owns, path } of rows) {
     expect({ owner, mighty, owns }).toEqual({ owner: 'ripples_definer', mighty: false, owns: 0 })
     expect(path).toMatch(/search_path=pg_catalog, public, pg_temp/)
@@ -225,7 +232,9 @@ it('no route reads or writes a row of another workshop', async () => {
     }
   }
   expect(asked).toBeGreaterThanOrEqual(20)
-  for (const path of PATHS.filter((p) => !p.includes(':id') && p !== '/api/changes')) {
+  for (const path of PATHS.filter(
+    (p) => !p.includes(':id') && !['/api/changes', '/api/workshops'].includes(p),
+  )) {
     const queries: Record<string, string> = {
       '/api/pours/last-mixed': `?mouldId=${ids.moulds}&plasterId=${ids.plasters}`,
       '/api/pours': `?tags=mould:${ids.moulds}`,
@@ -254,6 +263,72 @@ it('the same id may be had in two workshops: one’s pour is not the other’s',
     events: object[]
   }
   expect([id, events]).toEqual([pour, []])
+})
+
+it('a browser goes into another workshop, and what it does there stays there', async () => {
+  const port = new URL(suite.server.address).port
+  const within = (id: string) => ({ cookie: `ripples_workshop_${port}=${id}` })
+  const listed = (await send('GET', '/api/workshops')).json as never as { name: string; isHome: boolean }[]
+  expect(listed).toMatchObject([
+    { name: 'My workshop', isHome: true, isDemo: false },
+    { name: 'Saltmarsh Shed', isHome: false, isDemo: false },
+  ])
+  const id = randomUUID()
+  for (let twice = 0; twice < 2; twice++)
+    expect((await send('POST', '/api/workshops', { id })).json).toEqual({ id })
+  expect((await send('GET', '/api/workshops')).json).toHaveLength(3)
+  const bowl = { revision: null, bowl: { name: 'Teal pail', volumeMl: 900, tareG: 90 } }
+  expect((await send('PUT', `/api/bowls/${randomUUID()}`, bowl, within(id))).status).toBe(200)
+  const bowls = async (headers = {}) => (await send('GET', '/api/bowls', undefined, headers)).json
+  expect(await bowls(within(id))).toMatchObject([{ name: 'Teal pail' }])
+  expect(await bowls()).toEqual([])
+  expect(JSON.stringify(await bowls(within(otherId)))).not.toContain('Teal pail')
+  // A window from before the browser went elsewhere.
+  for (const [cookie, window] of [
+    [id, 'home'],
+    [id, otherId],
+  ] as const)
+    expect(
+      await send('GET', '/api/bowls', undefined, { ...within(cookie), 'x-ripples-workshop': window }),
+    ).toMatchObject({
+      status: 409,
+      json: { error: { code: 'elsewhere' } },
+    })
+  expect(await send('GET', '/api/bowls', undefined, { 'x-ripples-workshop': id })).toMatchObject({
+    status: 409,
+  })
+  expect(await send('GET', `/api/changes?window=${id}`)).toMatchObject({ status: 409 })
+  for (const nowhere of [randomUUID(), 'x', `${id}'--`])
+    expect(await send('GET', '/api/bowls', undefined, within(nowhere))).toMatchObject({
+      status: 410,
+      json: { error: { code: 'no_workshop' } },
+    })
+})
+
+it('the demo to look round in is made once, touches nobody’s, and only it is emptied', async () => {
+  const before = await dumpOf(suite.database.workshopId)
+  const demos = await Promise.all([1, 2].map(() => send('POST', '/api/workshops', { demo: true })))
+  const id = (demos[0]!.json as never as { id: string }).id
+  expect(demos.map((d) => d.json)).toEqual([{ id }, { id }])
+  const demo = app.workshop(id)
+  const pours = async () =>
+    (await demo.selectFrom('pour').select('id').orderBy('id').execute()).map((p) => p.id)
+  const first = await pours()
+  expect(first.length).toBeGreaterThan(20)
+  await send('POST', '/api/workshops', { demo: true })
+  expect(await pours()).toEqual(first)
+  // Its clocks have run out: it is loaded afresh, in the same place.
+  await sql`update pour set created_at = created_at - interval '1 day' where workshop_id = ${id}`.execute(
+    suite.database.owner,
+  )
+  expect((await send('POST', '/api/workshops', { demo: true })).json).toEqual({ id })
+  const second = await pours()
+  expect(second).toHaveLength(first.length)
+  expect(second.filter((p) => first.includes(p))).toEqual([])
+  for (const db of [mine, theirs, app.unscoped])
+    await expect(clearWorkshop(db)).rejects.toMatchObject({ code: '42501' })
+  expect(JSON.stringify(await dumpOf(suite.database.workshopId))).toBe(JSON.stringify(before))
+  expect(await app.homeWorkshop()).toBe(suite.database.workshopId)
 })
 
 describe('under the routes, the database itself holds the application to one workshop', () => {

@@ -3,7 +3,7 @@ import { sql } from 'kysely'
 import { appUrlOf, narrow } from '../../server/db/appRole'
 import { openDatabase, type Db } from '../../server/db/client'
 import { migrate } from '../../server/db/migrate'
-import { loadDemo } from '../../scripts/demo'
+import { loadDemo } from '../../server/demo'
 
 const adminUrl = process.env.NINE_RIPPLES_TEST_DATABASE_URL
 const appPassword = process.env.NINE_RIPPLES_TEST_APP_PASSWORD
@@ -39,7 +39,7 @@ const DEMO_FRESH_MS = 120_000
 const demoOf = (nowMs: number): Template => ({
   name: `demo_${Math.floor(nowMs / DEMO_FRESH_MS)}`,
   from: MIGRATED,
-  fill: async (own) => loadDemo(own.workshop(await own.soleWorkshop()), Date.now()),
+  fill: async (own) => loadDemo(own.workshop(await own.homeWorkshop()), Date.now()),
 })
 
 /** Makes a template where nobody has yet; several processes may want it at once. */
@@ -88,7 +88,7 @@ export async function createTestDatabase({
   if (upTo !== undefined) await migrate(own.unscoped, upTo)
   await narrow(own.unscoped)
   const workshop = async () => {
-    const workshopId = await own.soleWorkshop()
+    const workshopId = await own.homeWorkshop()
     return { workshopId, db: own.workshop(workshopId) }
   }
   const database: TestDatabase = {

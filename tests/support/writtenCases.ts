@@ -1,4 +1,4 @@
-import { DEMO_MOULDS } from '../../scripts/demo/moulds'
+import { DEMO_MOULDS } from '../../server/demo/moulds'
 import { eventAt, fold, testPlan } from '../unit/plans'
 import type { CauseId, Diagnosis, FaultKind, Recalled } from '../../core/finish'
 import type { MouldFacts, MouldKind, Preparation } from '../../core/mould'

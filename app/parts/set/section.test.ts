@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest'
-import { DEMO_MOULDS } from '../../../scripts/demo/moulds'
+import { DEMO_MOULDS } from '../../../server/demo/moulds'
 import { testPlan } from '../../../tests/unit/plans'
 import { planMould } from '#core/pour'
 import { atDepth, cellAt, sectionOf } from './section'

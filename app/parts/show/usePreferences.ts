@@ -1,5 +1,5 @@
 import { createGlobalState } from '@vueuse/core'
-import { useKept } from '~/stores/kept'
+import { useKeptByDevice } from '~/stores/kept'
 
 export const LOOKS = ['workshop', 'glare', 'dim'] as const
 export type Look = (typeof LOOKS)[number]
@@ -7,12 +7,12 @@ export type Look = (typeof LOOKS)[number]
 /** How this device behaves at the bench; kept in the browser. */
 export const usePreferences = createGlobalState(() => ({
   /** What falls due rings and is said. */
-  sound: useKept('nine-ripples.sound', true),
+  sound: useKeptByDevice('nine-ripples.sound', true),
   /** In the live run any key goes on; else only the large target does. */
-  anyKey: useKept('nine-ripples.any-key', true),
+  anyKey: useKeptByDevice('nine-ripples.any-key', true),
   /** A loud noise is a knock; the level that counts as one, 0–1. */
-  noiseKnock: useKept('nine-ripples.noise-knock', false),
-  noiseLevel: useKept('nine-ripples.noise-level', 0.6),
+  noiseKnock: useKeptByDevice('nine-ripples.noise-knock', false),
+  noiseLevel: useKeptByDevice('nine-ripples.noise-level', 0.6),
   /** For the light one works in. */
-  look: useKept<Look>('nine-ripples.look', 'workshop'),
+  look: useKeptByDevice<Look>('nine-ripples.look', 'workshop'),
 }))

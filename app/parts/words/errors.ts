@@ -9,6 +9,8 @@ export const ERROR_WORDS: Record<ErrorCode | 'rehearsal', string> = {
   not_found: 'That is not here (any more).',
   method_not_allowed: 'That cannot be done here.',
   foreign_origin: 'Refused: the request came from another site.',
+  no_workshop: 'This workshop is not on this server (any more).',
+  elsewhere: 'This browser has gone to another workshop in another window. Nothing was changed here.',
   too_many_streams: 'Too many windows are open on this workshop. Close some, then reload this one.',
   event_id_conflict: 'This was already recorded differently.',
   pour_id_conflict: 'This pour exists already, with another plan.',

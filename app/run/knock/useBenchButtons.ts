@@ -2,6 +2,7 @@ import { useKept } from '~/stores/kept'
 import { computed, onScopeDispose } from 'vue'
 import type { DeviceUse } from '~~/shared/devices'
 import { useDevices } from '~/stores/devices'
+import { placed } from '~/stores/place'
 import { useWorkshop } from '~/stores/workshop'
 import { holdBackMs, type KnownBy } from './pressed'
 
@@ -14,7 +15,7 @@ function onceInThisBrowser(pressId: string, act: () => void): void {
     act()
     return
   }
-  void navigator.locks.request(`nine-ripples.press ${pressId}`, { ifAvailable: true }, (lock) => {
+  void navigator.locks.request(placed(`nine-ripples.press ${pressId}`), { ifAvailable: true }, (lock) => {
     if (!lock) return undefined
     act()
     return new Promise((resolve) => setTimeout(resolve, ONE_PRESS_MS))

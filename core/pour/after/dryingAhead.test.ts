@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { DEMO_MOULDS } from '../../../scripts/demo/moulds'
+import { DEMO_MOULDS } from '../../../server/demo/moulds'
 import { eventAt, fold, testPlan, wholeRun } from '../../../tests/unit/plans'
 import { targetFractionLeft, timeToFractionS } from '../../drying'
 import { blend, plasterProperties } from '../../plaster'

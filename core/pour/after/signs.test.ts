@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { DEMO_MOULDS } from '../../../scripts/demo/moulds'
+import { DEMO_MOULDS } from '../../../server/demo/moulds'
 import { eventAt, fold, testPlan, wholeRun } from '../../../tests/unit/plans'
 import type { DryingSpot } from '../../drying'
 import { worthOf, type CauseId, type SignId } from '../../finish'

@@ -16,6 +16,7 @@ import * as heeds from './20261129T1650_heeds'
 import * as definers from './20261129T2030_definers'
 import * as figureSums from './20261130T0010_figure_sums'
 import * as scoop from './20261130T1620_scoop'
+import * as workshopsHere from './20261201T0200_workshops_here'
 
 /** In order of their names. A migration that has landed is never edited; a new one follows it. */
 export const MIGRATIONS: Record<string, Migration> = {
@@ -36,4 +37,5 @@ export const MIGRATIONS: Record<string, Migration> = {
   '20261129T2030_definers': definers,
   '20261130T0010_figure_sums': figureSums,
   '20261130T1620_scoop': scoop,
+  '20261201T0200_workshops_here': workshopsHere,
 }

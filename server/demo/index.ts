@@ -9,18 +9,18 @@ import sharp from 'sharp'
 import { takePlan, type PourPlan } from '../../core/pour'
 import { propertiesOfCard, spoonTestForecastS } from '../../core/stock'
 import { DEMO_PIECE, SettingPiece } from '../../devices/probeModel'
-import type { Db } from '../../server/db/client'
-import { addSpoonTest, putBag } from '../../server/services/shelf/bags'
-import { putBowl, putPlace, putRecipe } from '../../server/services/shelf/cupboard'
-import { meetDevice, putDevice } from '../../server/services/devices'
-import { insertMould } from '../../server/services/shelf/moulds'
-import { putMouldSet } from '../../server/services/shelf/mouldSets'
-import { insertPhoto, reducePhoto } from '../../server/services/photos'
-import { putPlaster } from '../../server/services/shelf/plasters'
-import { getPour } from '../../server/services/pours/pourRecords'
-import { addSettling } from '../../server/services/learnt/settling'
-import { summarise } from '../../server/services/pours/summaries'
-import { getSettings, saveSettings } from '../../server/services/workshop'
+import type { Db } from '../db/client'
+import { addSpoonTest, putBag } from '../services/shelf/bags'
+import { putBowl, putPlace, putRecipe } from '../services/shelf/cupboard'
+import { meetDevice, putDevice } from '../services/devices'
+import { insertMould } from '../services/shelf/moulds'
+import { putMouldSet } from '../services/shelf/mouldSets'
+import { insertPhoto, reducePhoto } from '../services/photos'
+import { putPlaster } from '../services/shelf/plasters'
+import { getPour } from '../services/pours/pourRecords'
+import { addSettling } from '../services/learnt/settling'
+import { summarise } from '../services/pours/summaries'
+import { getSettings, saveSettings } from '../services/workshop'
 import { settingsSchema } from '../../shared/contracts'
 import type { PlaceInput } from '../../shared/learning'
 import { mouldInputSchema } from '../../shared/moulds'
@@ -69,10 +69,9 @@ async function loadReadings(trx: Db, pourId: string, of: PourPlan, timed: readon
     .execute()
 }
 
-/** Empties the workshop; its settings and the numbers of the change log stay. */
+/** Empties the connection's workshop; its settings and the numbers of the change log stay. */
 export async function clearWorkshop(db: Db): Promise<void> {
-  await sql`truncate figure_sum, heed, pour_summary, observation, learn_choice, place, bag_draw, mould_use, event, plan_revision, pour, mould_set_member, mould_set,
-    photo, mould, spoon_test, bag, plaster, bowl, recipe, reading, device_use, device, settling`.execute(db)
+  await sql`select clear_workshop()`.execute(db)
 }
 
 /** Plasters, their bags with what was tried of them, and the bowls. */

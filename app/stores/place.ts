@@ -1,0 +1,35 @@
+import { ref } from 'vue'
+import { HOME, workshopCookie } from '~~/shared/workshops'
+
+/**
+ * Which workshop this window stands in: decided when it is opened, and for as long as it is open. The cookie says where the
+ * browser is now, which another window may change.
+ */
+
+const COOKIE = workshopCookie(globalThis.location?.port ?? '')
+const YEAR_S = 31_536_000
+
+const chosenNow = (): string =>
+  new RegExp(`(?:^|; )${COOKIE}=([^;]*)`).exec(globalThis.document?.cookie ?? '')?.[1] ?? HOME
+
+/** Its id, or `home`. */
+export const workshopHere = chosenNow()
+export const isAtHome = workshopHere === HOME
+
+/** The name of something that a browser keeps of this workshop alone. */
+export const placed = (name: string): string => (isAtHome ? name : `${name}@${workshopHere}`)
+
+/** The browser has gone elsewhere, or this workshop is not on this server any more: nothing from here lands anywhere. */
+export const lostPlace = ref<'elsewhere' | 'no_workshop'>()
+
+/** Looks whether the browser is still here. */
+export function lookWhereWeAre(): void {
+  if (chosenNow() !== workshopHere) lostPlace.value = 'elsewhere'
+}
+
+/** Goes into another workshop, this window with it; `home` is the one at first touch. */
+export function enterWorkshop(id: string): void {
+  const kept = id === HOME ? 'max-age=0' : `max-age=${YEAR_S}`
+  document.cookie = `${COOKIE}=${id === HOME ? '' : id}; path=/; samesite=strict; ${kept}`
+  location.assign('/')
+}
