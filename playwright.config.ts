@@ -3,6 +3,7 @@ import { CHROMIUM_ARGS, CHROMIUM_PATH } from './scripts/chromium'
 
 export default defineConfig({
   testDir: 'tests/e2e',
+  globalSetup: './tests/support/sharedServer.ts',
   // Everything waits on something that happens: so long takes only what hangs, also on a machine that is busy otherwise.
   timeout: 240_000,
   expect: { timeout: 30_000 },

@@ -1,14 +1,14 @@
 import { randomUUID } from 'node:crypto'
-import { expect, pool, storedEvents, test } from './fixtures'
+import { expect, own, pool, storedEvents, test, type Workshop } from './fixtures'
 
 const head = (page: import('@playwright/test').Page) => page.getByRole('heading', { level: 1 })
 
-async function newPour(address: string): Promise<string> {
+async function newPour({ address, headers }: Workshop): Promise<string> {
   const { testPlan } = await import('../unit/plans')
   const id = randomUUID()
   const answer = await fetch(`${address}/api/pours`, {
     method: 'POST',
-    headers: { 'content-type': 'application/json' },
+    headers: { ...headers, 'content-type': 'application/json' },
     body: JSON.stringify({ id, plan: testPlan() }),
   })
   expect(answer.status).toBe(200)
@@ -20,7 +20,7 @@ test('eight windows of one browser share one stream, and another leads when that
   open,
   workshop,
 }) => {
-  const id = await newPour(workshop.server.address)
+  const id = await newPour(workshop)
   let streams = 0
   context.on('request', (request) => {
     if (request.url().includes('/api/changes')) streams += 1
@@ -41,37 +41,36 @@ test('eight windows of one browser share one stream, and another leads when that
     .toEqual(['mould_ready', 'weighed'])
 })
 
-test('a window that follows knows when nobody is connected, and what it recorded goes out in the end', async ({
-  context,
-  page,
-  open,
-  workshop,
-}) => {
-  const id = await newPour(workshop.server.address)
-  await open(page, `/pour/${id}`)
-  const other = await context.newPage()
-  await open(other, `/pour/${id}`)
-  await expect(head(other)).toHaveText('Get the mould ready')
-  await workshop.server.stop('SIGKILL')
-  for (const window of [page, other]) await expect(window.getByText('Not connected')).toBeVisible()
-  await pool(other).click()
-  await expect(head(page)).toHaveText('Weigh the water')
-  for (const window of [page, other]) await expect(window.getByText('1 waiting')).toBeVisible()
-  // Closed and opened again without a connection, it is still there.
-  await other.close()
-  await workshop.restart('SIGKILL')
-  for (const window of [page]) await expect(window.getByText('Not connected')).toBeHidden({ timeout: 20_000 })
-  await expect
-    .poll(async () => (await storedEvents(workshop, id)).map((e) => e.type))
-    .toEqual(['mould_ready'])
-})
+own(
+  'a window that follows knows when nobody is connected, and what it recorded goes out in the end',
+  async ({ context, page, open, workshop }) => {
+    const id = await newPour(workshop)
+    await open(page, `/pour/${id}`)
+    const other = await context.newPage()
+    await open(other, `/pour/${id}`)
+    await expect(head(other)).toHaveText('Get the mould ready')
+    await workshop.server.stop('SIGKILL')
+    for (const window of [page, other]) await expect(window.getByText('Not connected')).toBeVisible()
+    await pool(other).click()
+    await expect(head(page)).toHaveText('Weigh the water')
+    for (const window of [page, other]) await expect(window.getByText('1 waiting')).toBeVisible()
+    // Closed and opened again without a connection, it is still there.
+    await other.close()
+    await workshop.restart('SIGKILL')
+    for (const window of [page])
+      await expect(window.getByText('Not connected')).toBeHidden({ timeout: 20_000 })
+    await expect
+      .poll(async () => (await storedEvents(workshop, id)).map((e) => e.type))
+      .toEqual(['mould_ready'])
+  },
+)
 
 test('what the workshop would not take is kept in a list: looked at, corrected, sent again', async ({
   page,
   open,
   workshop,
 }) => {
-  const id = await newPour(workshop.server.address)
+  const id = await newPour(workshop)
   await open(page, `/pour/${id}`)
   await page.route('**/events', (route) =>
     route.fulfill({ status: 400, json: { error: { code: 'invalid_input', fields: [] } } }),
@@ -100,65 +99,66 @@ test('what the workshop would not take is kept in a list: looked at, corrected, 
   expect(event!.occurred_at.getMonth()).toBe(0)
 })
 
-test('two browsers an hour without a connection, two hundred events each: both end in the same state', async ({
-  browser,
-  open,
-  workshop,
-}) => {
-  const id = await newPour(workshop.server.address)
-  const contexts = [await browser.newContext(), await browser.newContext()]
-  const pages = await Promise.all(contexts.map((c) => c.newPage()))
-  for (const page of pages) {
-    await open(page, `/casts/${id}`)
-    await expect(head(page)).toHaveText('A test piece')
-  }
-  for (const context of contexts) await context.setOffline(true)
-  const startMs = Date.now() - 3_600_000
-  // Each has been away for an hour: what the browser then holds, some of it twice told and not in order.
-  for (const [who, page] of pages.entries())
-    await page.evaluate(
-      async ({ id, who, startMs }) => {
-        const open = indexedDB.open('nine-ripples', 1)
-        const db = await new Promise<IDBDatabase>((resolve) => (open.onsuccess = () => resolve(open.result)))
-        const rows = Array.from({ length: 200 }, (_, i) => ({
-          pourId: id,
-          settingMs: 0,
-          event: {
-            id: `${String(who)}${String(i).padStart(7, '0')}-0000-4000-8000-000000000000`,
-            occurredAtMs: startMs + i * 7000 + who,
-            who: `W${who}`,
-            planRevision: 1,
-            body:
-              i % 50 === 49
-                ? {
-                    type: 'void',
-                    targetId: `${String(1 - who)}${String(i - 3).padStart(7, '0')}-0000-4000-8000-000000000000`,
-                  }
-                : i % 10 === 0
-                  ? { type: 'weighed', what: i % 20 === 0 ? 'water' : 'powder', massG: 700 + i }
-                  : { type: 'note', text: `n${i}` },
-          },
-        }))
-        const tx = db.transaction('unsent', 'readwrite')
-        for (const row of rows.sort(
-          (a, b) => ((a.event.occurredAtMs * 7919) % 1013) - ((b.event.occurredAtMs * 7919) % 1013),
-        ))
-          tx.objectStore('unsent').add(row)
-        await new Promise((resolve) => (tx.oncomplete = resolve))
-        db.close()
-      },
-      { id, who, startMs },
-    )
-  for (const context of contexts) await context.setOffline(false)
-  // Sent from wherever one is.
-  for (const page of pages) await open(page, '/settings')
-  await expect.poll(async () => (await storedEvents(workshop, id)).length, { timeout: 120_000 }).toBe(400)
-  for (const page of pages) await open(page, `/casts/${id}`)
-  // Both show what the log says, line by line.
-  const shown = async (page: (typeof pages)[number]) =>
-    (await page.locator('main').innerText()).replace(/\d+ (s|min) ago/g, '')
-  await expect
-    .poll(async () => (await shown(pages[0]!)) === (await shown(pages[1]!)), { timeout: 30_000 })
-    .toBe(true)
-  for (const context of contexts) await context.close()
-})
+own(
+  'two browsers an hour without a connection, two hundred events each: both end in the same state',
+  async ({ browser, open, workshop }) => {
+    const id = await newPour(workshop)
+    const contexts = [await browser.newContext(), await browser.newContext()]
+    const pages = await Promise.all(contexts.map((c) => c.newPage()))
+    for (const page of pages) {
+      await open(page, `/casts/${id}`)
+      await expect(head(page)).toHaveText('A test piece')
+    }
+    for (const context of contexts) await context.setOffline(true)
+    const startMs = Date.now() - 3_600_000
+    // Each has been away for an hour: what the browser then holds, some of it twice told and not in order.
+    for (const [who, page] of pages.entries())
+      await page.evaluate(
+        async ({ id, who, startMs }) => {
+          const open = indexedDB.open('nine-ripples', 1)
+          const db = await new Promise<IDBDatabase>(
+            (resolve) => (open.onsuccess = () => resolve(open.result)),
+          )
+          const rows = Array.from({ length: 200 }, (_, i) => ({
+            pourId: id,
+            settingMs: 0,
+            event: {
+              id: `${String(who)}${String(i).padStart(7, '0')}-0000-4000-8000-000000000000`,
+              occurredAtMs: startMs + i * 7000 + who,
+              who: `W${who}`,
+              planRevision: 1,
+              body:
+                i % 50 === 49
+                  ? {
+                      type: 'void',
+                      targetId: `${String(1 - who)}${String(i - 3).padStart(7, '0')}-0000-4000-8000-000000000000`,
+                    }
+                  : i % 10 === 0
+                    ? { type: 'weighed', what: i % 20 === 0 ? 'water' : 'powder', massG: 700 + i }
+                    : { type: 'note', text: `n${i}` },
+            },
+          }))
+          const tx = db.transaction('unsent', 'readwrite')
+          for (const row of rows.sort(
+            (a, b) => ((a.event.occurredAtMs * 7919) % 1013) - ((b.event.occurredAtMs * 7919) % 1013),
+          ))
+            tx.objectStore('unsent').add(row)
+          await new Promise((resolve) => (tx.oncomplete = resolve))
+          db.close()
+        },
+        { id, who, startMs },
+      )
+    for (const context of contexts) await context.setOffline(false)
+    // Sent from wherever one is.
+    for (const page of pages) await open(page, '/settings')
+    await expect.poll(async () => (await storedEvents(workshop, id)).length, { timeout: 120_000 }).toBe(400)
+    for (const page of pages) await open(page, `/casts/${id}`)
+    // Both show what the log says, line by line.
+    const shown = async (page: (typeof pages)[number]) =>
+      (await page.locator('main').innerText()).replace(/\d+ (s|min) ago/g, '')
+    await expect
+      .poll(async () => (await shown(pages[0]!)) === (await shown(pages[1]!)), { timeout: 30_000 })
+      .toBe(true)
+    for (const context of contexts) await context.close()
+  },
+)

@@ -1,13 +1,26 @@
-import { test as base, expect, type Page } from '@playwright/test'
+import { test as base, expect, type BrowserContext, type Page } from '@playwright/test'
 import type { Opened } from '../../app/plan/parts'
+import { workshopCookie } from '../../shared/workshops'
 import { createTestDatabase } from '../support/database'
 import { freePort, startServer, type TestServer } from '../support/server'
+import { closeShared, makeSharedWorkshop } from '../support/sharedServer'
+
+type TestDatabase = Awaited<ReturnType<typeof createTestDatabase>>
 
 export interface Workshop {
-  databaseUrl: string
-  db: Awaited<ReturnType<typeof createTestDatabase>>['db']
+  address: string
+  db: TestDatabase['db']
   /** As the owner, whom no row security holds. */
-  owner: Awaited<ReturnType<typeof createTestDatabase>>['owner']
+  owner: TestDatabase['owner']
+  /** What a request that no page makes says of where it goes. */
+  headers: Record<string, string>
+  /** Takes a browser there. */
+  enter: (context: BrowserContext) => Promise<void>
+}
+
+/** One whose server nobody else is at. */
+export interface OwnWorkshop extends Workshop {
+  databaseUrl: string
   server: TestServer
   /** Where devices connect. */
   devicePort: number
@@ -26,15 +39,18 @@ interface Fixtures {
   open: (page: Page, path: string) => Promise<void>
 }
 
-async function openWorkshop(demo: boolean): Promise<Workshop & { close: () => Promise<void> }> {
+async function openOwn(demo: boolean): Promise<OwnWorkshop & { close: () => Promise<void> }> {
   const database = await createTestDatabase({ demo })
   const devicePort = await freePort()
   let server = await startServer(database.url, { devicePort })
   const port = Number(new URL(server.address).port)
   return {
+    address: server.address,
     databaseUrl: database.url,
     db: database.db,
     owner: database.owner,
+    headers: {},
+    enter: () => Promise.resolve(),
     devicePort,
     get server() {
       return server
@@ -51,9 +67,22 @@ async function openWorkshop(demo: boolean): Promise<Workshop & { close: () => Pr
 }
 
 /** Workshops that tests of this worker share, with the demo and without. */
-const kept = new Map<boolean, ReturnType<typeof openWorkshop>>()
+const kept = new Map<boolean, Promise<Workshop>>()
 
-/** A database and a server of its own for each test, where it does not share; pages that know the caution already and may reach nothing else. */
+/** At the server that is there for all. */
+async function openShared(demo: boolean): Promise<Workshop> {
+  const { address, workshopId, db, owner } = await makeSharedWorkshop({ demo })
+  const name = workshopCookie(new URL(address).port)
+  return {
+    address,
+    db,
+    owner,
+    headers: { cookie: `${name}=${workshopId}` },
+    enter: (context) => context.addCookies([{ name, value: workshopId, url: address, sameSite: 'Strict' }]),
+  }
+}
+
+/** A workshop of its own for each test, where it does not share one; pages that know the caution already and may reach nothing else. */
 export const test = base.extend<Fixtures, { keeper: void }>({
   demo: [false, { option: true }],
   shared: [false, { option: true }],
@@ -61,28 +90,23 @@ export const test = base.extend<Fixtures, { keeper: void }>({
     // eslint-disable-next-line no-empty-pattern -- whoever keeps them needs nothing
     async ({}, use) => {
       await use()
-      for (const workshop of kept.values()) await (await workshop).close()
-      kept.clear()
+      await closeShared()
     },
     { scope: 'worker', auto: true },
   ],
   workshop: async ({ demo, shared }, use) => {
-    if (!shared) {
-      const workshop = await openWorkshop(demo)
-      await use(workshop)
-      await workshop.close()
-      return
-    }
-    const workshop = kept.get(demo) ?? openWorkshop(demo)
+    if (!shared) return use(await openShared(demo))
+    const workshop = kept.get(demo) ?? openShared(demo)
     kept.set(demo, workshop)
     await use(await workshop)
   },
   strayRequests: [
     async ({ context, workshop }, use) => {
+      await workshop.enter(context)
       const stray: string[] = []
       context.on('request', (request) => {
         const url = request.url()
-        if (!url.startsWith(workshop.server.address) && !/^(data|blob):/.test(url)) stray.push(url)
+        if (!url.startsWith(workshop.address) && !/^(data|blob):/.test(url)) stray.push(url)
       })
       await use(stray)
       expect(stray).toEqual([])
@@ -95,9 +119,19 @@ export const test = base.extend<Fixtures, { keeper: void }>({
         localStorage.setItem('nine-ripples.caution-read', 'true')
         localStorage.setItem('nine-ripples.sound', 'false')
       })
-      await page.goto(`${workshop.server.address}${path}`)
+      await workshop.enter(page.context())
+      await page.goto(`${workshop.address}${path}`)
       await page.locator('html[data-mounted]').waitFor()
     })
+  },
+})
+
+/** With a database and a server of its own: for tests with devices, or that end them. */
+export const own = test.extend<{ workshop: OwnWorkshop }>({
+  workshop: async ({ demo }, use) => {
+    const workshop = await openOwn(demo)
+    await use(workshop)
+    await workshop.close()
   },
 })
 
@@ -141,7 +175,7 @@ export async function knock(page: Page): Promise<void> {
 }
 
 /** Every event of a pour that the database holds, oldest first. */
-export async function storedEvents(workshop: Workshop, pourId: string) {
+export async function storedEvents(workshop: Pick<Workshop, 'db'>, pourId: string) {
   return workshop.db
     .selectFrom('event')
     .selectAll()

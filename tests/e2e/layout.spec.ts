@@ -147,6 +147,7 @@ test('a sheet closes by its button, by a touch beside it, by Esc and by Back, an
 }) => {
   const context = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true })
   const page = await context.newPage()
+  await workshop.enter(context)
   await page.addInitScript(() => localStorage.setItem('nine-ripples.caution-read', 'true'))
   const { pour_id: id } = await workshop.db
     .selectFrom('pour_summary')
@@ -154,7 +155,7 @@ test('a sheet closes by its button, by a touch beside it, by Esc and by Back, an
     .where('piece', 'like', 'Sea urchin, hand piece 7%')
     .executeTakeFirstOrThrow()
   // Straight to the pour: Back has nowhere else to go.
-  await page.goto(`${workshop.server.address}/pour/${id}`)
+  await page.goto(`${workshop.address}/pour/${id}`)
   const sheet = page.getByRole('dialog')
   const heading = page.getByRole('heading', { level: 1 })
   await expect(heading).toHaveText('Pour')

@@ -1,7 +1,7 @@
 import sharp from 'sharp'
 import type { Page } from '@playwright/test'
 import { scaleStandIn } from '../../devices/standIns'
-import { expect, part, pourIdOf, storedEvents, test } from './fixtures'
+import { expect, own, part, pourIdOf, storedEvents, test } from './fixtures'
 
 test.use({ demo: true })
 
@@ -147,52 +147,52 @@ test('the log answers, what it says leads to its pours, and two casts lie side b
   await expect(page.getByTestId('besides')).toContainText('Stirred too hard')
 })
 
-test('carried elsewhere the forecast follows, a scale weighs it, and the whole workshop goes out and comes in again', async ({
-  page,
-  open,
-  workshop,
-}) => {
-  await open(page, '/')
-  // A mould in use has drawn enough water: said before anybody opens its page.
-  const inUse = page.getByRole('region', { name: 'In use' })
-  await expect(inUse).toContainText(/Lamp-oil jug, first half\s*Dry it out/)
-  await inUse.getByRole('button', { name: 'Dried out: Lamp-oil jug, first half' }).click()
-  await expect(inUse).toHaveCount(0)
-  await page.getByRole('link', { name: /Tide-clock/ }).click()
-  await page.getByText('It is carried elsewhere').click()
-  const paint = page.getByRole('row', { name: /take water-based paint/ })
-  const before = await paint.innerText()
-  await page.getByLabel('Now at').click()
-  await page.getByRole('option', { name: 'Shelf over the stove' }).click()
-  await page.getByRole('button', { name: 'It is there now' }).click()
-  await expect(paint).not.toHaveText(before)
-  const scale = scaleStandIn(workshop.devicePort, 'rack-scale', 'Rack scale')
-  scale.act({ do: 'add', massG: 1893 })
-  await page.getByRole('button', { name: /Rack scale shows 1893 g: take it/ }).click()
-  await expect(page.getByText('Weighed 1893 g')).toBeVisible()
-  scale.stop()
-  // It counts on screen before it is sent.
-  await expect
-    .poll(
-      async () => (await storedEvents(workshop, pourIdOf(page))).findLast((e) => e.type === 'weighing')!.body,
-    )
-    .toMatchObject({ massG: 1893, reading: { device: 'rack-scale', channel: 'mass' } })
+own(
+  'carried elsewhere the forecast follows, a scale weighs it, and the whole workshop goes out and comes in again',
+  async ({ page, open, workshop }) => {
+    await open(page, '/')
+    // A mould in use has drawn enough water: said before anybody opens its page.
+    const inUse = page.getByRole('region', { name: 'In use' })
+    await expect(inUse).toContainText(/Lamp-oil jug, first half\s*Dry it out/)
+    await inUse.getByRole('button', { name: 'Dried out: Lamp-oil jug, first half' }).click()
+    await expect(inUse).toHaveCount(0)
+    await page.getByRole('link', { name: /Tide-clock/ }).click()
+    await page.getByText('It is carried elsewhere').click()
+    const paint = page.getByRole('row', { name: /take water-based paint/ })
+    const before = await paint.innerText()
+    await page.getByLabel('Now at').click()
+    await page.getByRole('option', { name: 'Shelf over the stove' }).click()
+    await page.getByRole('button', { name: 'It is there now' }).click()
+    await expect(paint).not.toHaveText(before)
+    const scale = scaleStandIn(workshop.devicePort, 'rack-scale', 'Rack scale')
+    scale.act({ do: 'add', massG: 1893 })
+    await page.getByRole('button', { name: /Rack scale shows 1893 g: take it/ }).click()
+    await expect(page.getByText('Weighed 1893 g')).toBeVisible()
+    scale.stop()
+    // It counts on screen before it is sent.
+    await expect
+      .poll(
+        async () =>
+          (await storedEvents(workshop, pourIdOf(page))).findLast((e) => e.type === 'weighing')!.body,
+      )
+      .toMatchObject({ massG: 1893, reading: { device: 'rack-scale', channel: 'mass' } })
 
-  await open(page, '/settings')
-  const [download] = await Promise.all([
-    page.waitForEvent('download'),
-    page.getByRole('button', { name: 'The whole workshop, as a file' }).click(),
-  ])
-  const path = await download.path()
-  // Left and found again.
-  await page.reload()
-  await expect(page.getByText('It is written.')).toBeVisible()
-  await page.getByRole('button', { name: 'Done with it' }).click()
-  await page.getByLabel('Workshop file').setInputFiles(path)
-  // Everything is here already: nothing to read in.
-  await expect(page.getByRole('button', { name: 'Read it in' })).toBeDisabled()
-  await expect(page.getByRole('row', { name: /^Pours 0/ })).toBeVisible()
-})
+    await open(page, '/settings')
+    const [download] = await Promise.all([
+      page.waitForEvent('download'),
+      page.getByRole('button', { name: 'The whole workshop, as a file' }).click(),
+    ])
+    const path = await download.path()
+    // Left and found again.
+    await page.reload()
+    await expect(page.getByText('It is written.')).toBeVisible()
+    await page.getByRole('button', { name: 'Done with it' }).click()
+    await page.getByLabel('Workshop file').setInputFiles(path)
+    // Everything is here already: nothing to read in.
+    await expect(page.getByRole('button', { name: 'Read it in' })).toBeDisabled()
+    await expect(page.getByRole('row', { name: /^Pours 0/ })).toBeVisible()
+  },
+)
 
 test('on a phone: photographed while the workshop is away, it is kept and goes by itself', async ({
   page,

@@ -1,7 +1,7 @@
 import type { Page } from '@playwright/test'
 import { sql } from 'kysely'
 import { buttonStandIn, scaleStandIn, type StandIn } from '../../devices/standIns'
-import { expect, knock, part, pool, pourIdOf, storedEvents, test } from './fixtures'
+import { expect, knock, own, part, pool, pourIdOf, storedEvents, test } from './fixtures'
 
 const standIns: StandIn[] = []
 test.afterEach(() => standIns.splice(0).forEach((s) => s.stop()))
@@ -22,7 +22,7 @@ test('a script of one’s own: another way of filling, a step left out and one a
   workshop,
 }) => {
   const spill = await page.request.put(
-    `${workshop.server.address}/api/moulds/0a000000-0000-4000-8000-000000000001`,
+    `${workshop.address}/api/moulds/0a000000-0000-4000-8000-000000000001`,
     {
       data: {
         revision: null,
@@ -147,74 +147,73 @@ test('a loud noise is a knock where that was switched on', async ({ page, open }
   await expect(head(page)).toHaveText('Weigh the water')
 })
 
-test('scale, button, server and database fall away in the middle of a step: nothing is lost, nothing counts twice', async ({
-  page,
-  open,
-  workshop,
-}) => {
-  const scale = standIn(scaleStandIn(workshop.devicePort, 'bench-scale', 'Bench scale'))
-  const button = standIn(buttonStandIn(workshop.devicePort, 'elbow', 'Elbow button'))
-  await open(page, '/plan')
-  await part(page, 'mould')
-  await page.getByRole('button', { name: 'Known' }).click()
-  await page.getByLabel('It holds').fill('1 l')
-  await page.getByLabel('It holds').blur()
-  await page.getByRole('button', { name: 'Take it to the bench' }).click()
-  await page.waitForURL(/\/pour\//)
-  const pourId = pourIdOf(page)
-  await knockTo(page, 'Weigh the water')
-  await page.getByRole('button', { name: 'Use Bench scale' }).click()
-  await expect(page.getByRole('button', { name: 'Take it off' })).toBeVisible()
-  await page.getByRole('button', { name: 'Knock with Elbow button' }).click()
-  await expect(page.getByRole('button', { name: /Elbow button knocks here/ })).toBeVisible()
-  scale.act({ do: 'add', massG: 236 })
-  await expect(gauge(page)).toContainText('stand the bowl on it, then zero')
-  button.act({ do: 'press' })
-  await expect(gauge(page)).toHaveText('Nothing in it yet')
-  scale.act({ do: 'add', massG: 400, overS: 1 })
-  await expect(gauge(page)).toHaveText('Go on')
+own(
+  'scale, button, server and database fall away in the middle of a step: nothing is lost, nothing counts twice',
+  async ({ page, open, workshop }) => {
+    const scale = standIn(scaleStandIn(workshop.devicePort, 'bench-scale', 'Bench scale'))
+    const button = standIn(buttonStandIn(workshop.devicePort, 'elbow', 'Elbow button'))
+    await open(page, '/plan')
+    await part(page, 'mould')
+    await page.getByRole('button', { name: 'Known' }).click()
+    await page.getByLabel('It holds').fill('1 l')
+    await page.getByLabel('It holds').blur()
+    await page.getByRole('button', { name: 'Take it to the bench' }).click()
+    await page.waitForURL(/\/pour\//)
+    const pourId = pourIdOf(page)
+    await knockTo(page, 'Weigh the water')
+    await page.getByRole('button', { name: 'Use Bench scale' }).click()
+    await expect(page.getByRole('button', { name: 'Take it off' })).toBeVisible()
+    await page.getByRole('button', { name: 'Knock with Elbow button' }).click()
+    await expect(page.getByRole('button', { name: /Elbow button knocks here/ })).toBeVisible()
+    scale.act({ do: 'add', massG: 236 })
+    await expect(gauge(page)).toContainText('stand the bowl on it, then zero')
+    button.act({ do: 'press' })
+    await expect(gauge(page)).toHaveText('Nothing in it yet')
+    scale.act({ do: 'add', massG: 400, overS: 1 })
+    await expect(gauge(page)).toHaveText('Go on')
 
-  // The server is killed while the water runs in; what stands on the scale is still what went in.
-  await workshop.restart('SIGKILL')
-  scale.act({ do: 'add', massG: 306, overS: 1 })
-  await expect(gauge(page)).toHaveText(/^Right/, { timeout: 30_000 })
-  button.act({ do: 'press' })
-  await expect(head(page)).toHaveText('Weigh the plaster')
+    // The server is killed while the water runs in; what stands on the scale is still what went in.
+    await workshop.restart('SIGKILL')
+    scale.act({ do: 'add', massG: 306, overS: 1 })
+    await expect(gauge(page)).toHaveText(/^Right/, { timeout: 30_000 })
+    button.act({ do: 'press' })
+    await expect(head(page)).toHaveText('Weigh the plaster')
 
-  // Both devices are pulled out and put back in the middle of the next one: another zero, for nobody knows what happened.
-  scale.act({ do: 'clear' })
-  scale.act({ do: 'pull' })
-  button.act({ do: 'pull' })
-  await expect(page.getByRole('alert').filter({ hasText: 'Bench scale says nothing' })).toBeVisible()
-  scale.act({ do: 'plug_in' })
-  button.act({ do: 'plug_in' })
-  scale.act({ do: 'add', massG: 118 })
-  await expect(gauge(page)).toContainText('stand the bowl on it, then zero', { timeout: 20_000 })
-  await page.getByRole('button', { name: 'Zero it' }).click()
-  await expect(gauge(page)).toHaveText('Nothing in it yet')
-  scale.act({ do: 'add', massG: 1009, overS: 1 })
-  await expect(gauge(page)).toHaveText(/^Right/)
-  button.act({ do: 'press' })
-  await expect(head(page)).toHaveText('Ready to sift')
+    // Both devices are pulled out and put back in the middle of the next one: another zero, for nobody knows what happened.
+    scale.act({ do: 'clear' })
+    scale.act({ do: 'pull' })
+    button.act({ do: 'pull' })
+    await expect(page.getByRole('alert').filter({ hasText: 'Bench scale says nothing' })).toBeVisible()
+    scale.act({ do: 'plug_in' })
+    button.act({ do: 'plug_in' })
+    scale.act({ do: 'add', massG: 118 })
+    await expect(gauge(page)).toContainText('stand the bowl on it, then zero', { timeout: 20_000 })
+    await page.getByRole('button', { name: 'Zero it' }).click()
+    await expect(gauge(page)).toHaveText('Nothing in it yet')
+    scale.act({ do: 'add', massG: 1009, overS: 1 })
+    await expect(gauge(page)).toHaveText(/^Right/)
+    button.act({ do: 'press' })
+    await expect(head(page)).toHaveText('Ready to sift')
 
-  // The database lets nobody in any more, with everybody thrown out; the steps go on here and are sent later.
-  const database = sql.id(new URL(workshop.databaseUrl).pathname.slice(1))
-  const { owner } = workshop
-  await sql`alter database ${database} connection limit 0`.execute(owner)
-  await sql`select pg_terminate_backend(pid) from pg_stat_activity
+    // The database lets nobody in any more, with everybody thrown out; the steps go on here and are sent later.
+    const database = sql.id(new URL(workshop.databaseUrl).pathname.slice(1))
+    const { owner } = workshop
+    await sql`alter database ${database} connection limit 0`.execute(owner)
+    await sql`select pg_terminate_backend(pid) from pg_stat_activity
     where datname = current_database() and pid <> pg_backend_pid() and usename = 'ripples_app'`.execute(owner)
-  await knockTo(page, 'Sift the plaster in')
-  await knockTo(page, 'Leave it to soak')
-  await sql`alter database ${database} connection limit -1`.execute(owner)
-  await knockTo(page, 'Stir under the surface')
+    await knockTo(page, 'Sift the plaster in')
+    await knockTo(page, 'Leave it to soak')
+    await sql`alter database ${database} connection limit -1`.execute(owner)
+    await knockTo(page, 'Stir under the surface')
 
-  const types = ['mould_ready', 'weighed', 'weighed', 'sift_started', 'sifted', 'soaked']
-  await expect
-    .poll(async () => (await storedEvents(workshop, pourId)).map((e) => e.type), { timeout: 40_000 })
-    .toEqual(types)
-  const masses = (await storedEvents(workshop, pourId)).flatMap((e) =>
-    e.type === 'weighed' ? [(e.body as { massG: number }).massG] : [],
-  )
-  expect(Math.abs(masses[0]! - 706)).toBeLessThanOrEqual(3)
-  expect(Math.abs(masses[1]! - 1009)).toBeLessThanOrEqual(4)
-})
+    const types = ['mould_ready', 'weighed', 'weighed', 'sift_started', 'sifted', 'soaked']
+    await expect
+      .poll(async () => (await storedEvents(workshop, pourId)).map((e) => e.type), { timeout: 40_000 })
+      .toEqual(types)
+    const masses = (await storedEvents(workshop, pourId)).flatMap((e) =>
+      e.type === 'weighed' ? [(e.body as { massG: number }).massG] : [],
+    )
+    expect(Math.abs(masses[0]! - 706)).toBeLessThanOrEqual(3)
+    expect(Math.abs(masses[1]! - 1009)).toBeLessThanOrEqual(4)
+  },
+)

@@ -94,7 +94,7 @@ test('an hour of the whole bench in half a minute: each prompt once, none missed
 
   // Knocked at, a pour goes on here, and here alone; a reload leaves it a rehearsal.
   const jug = pours.find((p) => p.plan.piece.startsWith('Corbel'))!
-  await page.goto(`${workshop.server.address}/pour/${jug.id}`)
+  await page.goto(`${workshop.address}/pour/${jug.id}`)
   await page.locator('html[data-mounted]').waitFor()
   const head = page.getByRole('heading', { level: 1 })
   await expect(head).toHaveText('Get the mould ready')
@@ -103,12 +103,12 @@ test('an hour of the whole bench in half a minute: each prompt once, none missed
   expect(await countEvents()).toBe(before)
   await page.getByRole('button', { name: 'End it' }).click()
   await expect(page.getByText(`${SPEED} times as fast`)).toHaveCount(0)
-  await page.goto(`${workshop.server.address}/pour/${jug.id}`)
+  await page.goto(`${workshop.address}/pour/${jug.id}`)
   await expect(head).toHaveText('Get the mould ready')
   expect(await countEvents()).toBe(before)
 
   // Back at the real bench its clocks are the workshop's, to the second.
-  await page.goto(workshop.server.address)
+  await page.goto(workshop.address)
   const twelve = pours.find((p) => p.plan.piece.startsWith('Ammonite, the'))!
   const clock = viewPour(outlookFrom(twelve.plan, twelve.events, twelve.revision), Date.now()).clock!
   const shown = page.getByRole('link', { name: /Ammonite, the twelfth/ }).locator('.time')

@@ -185,9 +185,9 @@ test('weighed for a plan that was changed meanwhile: shown with what differs, an
   const was = keepPlan(testPlan('pottery', { piece: 'Harbour tile' }))
   const now = keepPlan(testPlan('pottery', { piece: 'Harbour tile', consistency: 80, mould }))
   const send = (method: string, path: string, body: object) =>
-    fetch(`${workshop.server.address}${path}`, {
+    fetch(`${workshop.address}${path}`, {
       method,
-      headers: { 'content-type': 'application/json' },
+      headers: { ...workshop.headers, 'content-type': 'application/json' },
       body: JSON.stringify(body),
     })
   expect((await send('POST', '/api/pours', { id, plan: was })).status).toBe(200)

@@ -1,4 +1,4 @@
-import { expect, knock, part, pourIdOf, storedEvents, test } from './fixtures'
+import { expect, knock, own, part, pourIdOf, storedEvents, test } from './fixtures'
 
 async function planOne(page: import('@playwright/test').Page, name: string) {
   await part(page, 'mould')
@@ -9,41 +9,40 @@ async function planOne(page: import('@playwright/test').Page, name: string) {
   return pourIdOf(page)
 }
 
-test('the server is killed mid-pour: every acknowledged event is there after, and what was done meanwhile arrives', async ({
-  page,
-  open,
-  workshop,
-}) => {
-  await open(page, '/plan')
-  const pourId = await planOne(page, 'Kill test')
-  const acknowledged: string[] = []
-  page.on('response', async (response) => {
-    if (response.request().method() === 'POST' && response.url().endsWith('/events') && response.ok()) {
-      acknowledged.push(((await response.json()) as { id: string }).id)
-    }
-  })
-  const head = page.getByRole('heading', { level: 1 })
-  await knock(page)
-  await expect(head).toHaveText('Weigh the water')
-  await expect.poll(() => acknowledged.length).toBe(1)
+own(
+  'the server is killed mid-pour: every acknowledged event is there after, and what was done meanwhile arrives',
+  async ({ page, open, workshop }) => {
+    await open(page, '/plan')
+    const pourId = await planOne(page, 'Kill test')
+    const acknowledged: string[] = []
+    page.on('response', async (response) => {
+      if (response.request().method() === 'POST' && response.url().endsWith('/events') && response.ok()) {
+        acknowledged.push(((await response.json()) as { id: string }).id)
+      }
+    })
+    const head = page.getByRole('heading', { level: 1 })
+    await knock(page)
+    await expect(head).toHaveText('Weigh the water')
+    await expect.poll(() => acknowledged.length).toBe(1)
 
-  await workshop.server.stop('SIGKILL')
-  await expect(page.getByText('Not connected')).toBeVisible()
-  // The elbow knocks on: it counts on screen and waits in the outbox, even across a reload of the tab's script state.
-  await knock(page)
-  await expect(head).toHaveText('Weigh the plaster')
-  await expect(page.getByText('1 waiting')).toBeVisible()
+    await workshop.server.stop('SIGKILL')
+    await expect(page.getByText('Not connected')).toBeVisible()
+    // The elbow knocks on: it counts on screen and waits in the outbox, even across a reload of the tab's script state.
+    await knock(page)
+    await expect(head).toHaveText('Weigh the plaster')
+    await expect(page.getByText('1 waiting')).toBeVisible()
 
-  await workshop.restart('SIGKILL')
-  await expect(page.getByText('Not connected')).toBeHidden({ timeout: 20_000 })
-  await expect.poll(() => acknowledged.length, { timeout: 20_000 }).toBe(2)
-  const stored = await storedEvents(workshop, pourId)
-  expect(stored.map((e) => e.id)).toEqual(acknowledged)
-  expect(stored.map((e) => e.type)).toEqual(['mould_ready', 'weighed'])
+    await workshop.restart('SIGKILL')
+    await expect(page.getByText('Not connected')).toBeHidden({ timeout: 20_000 })
+    await expect.poll(() => acknowledged.length, { timeout: 20_000 }).toBe(2)
+    const stored = await storedEvents(workshop, pourId)
+    expect(stored.map((e) => e.id)).toEqual(acknowledged)
+    expect(stored.map((e) => e.type)).toEqual(['mould_ready', 'weighed'])
 
-  await page.reload()
-  await expect(head).toHaveText('Weigh the plaster')
-})
+    await page.reload()
+    await expect(head).toHaveText('Weigh the plaster')
+  },
+)
 
 test('two pages on one pour: each step shows on the other, clocks agree to the second', async ({
   context,
@@ -114,7 +113,7 @@ test('a browser that lets nothing be kept works all the same, and says what goes
     } as never
     navigator.locks.request = () => Promise.reject(new DOMException('denied', 'SecurityError'))
   })
-  await page.goto(`${workshop.server.address}/plan`)
+  await page.goto(`${workshop.address}/plan`)
   await page.getByRole('button', { name: /I have read/ }).click()
   await expect(page.getByText('This browser is told to keep nothing')).toBeVisible()
   await part(page, 'mould')

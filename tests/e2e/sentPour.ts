@@ -4,7 +4,7 @@ import { keepPlan, outlookFrom, type EventBody, type PourPlan } from '../../core
 import { expect } from './fixtures'
 
 export interface Server {
-  server: { address: string }
+  address: string
 }
 /** What happened, minutes after the mould was full. */
 export type Told = [atMin: number, body: EventBody]
@@ -39,7 +39,7 @@ export function asPlanned(plan: PourPlan): Told[] {
 /** A pour with what has happened to it, sent as a bench would. @param zeroMs when the mould was full. */
 export async function sendPour(
   page: Page,
-  { server: { address } }: Server,
+  { address }: Server,
   plan: PourPlan,
   told: readonly Told[],
   zeroMs: number,

@@ -6,7 +6,7 @@ import type { PourPlan } from '../../core/pour'
 import { keepReadings, meetDevice, putDevice } from '../../server/services/devices'
 import { testPlan } from '../unit/plans'
 import { controlClock } from './controlledClock'
-import { expect, go, storedEvents, test } from './fixtures'
+import { expect, go, own, storedEvents, test } from './fixtures'
 import { asPlanned, sendPour, type Server, type Told } from './sentPour'
 
 const MIN = 60_000
@@ -44,69 +44,68 @@ const WAY_OUT: Partial<Record<MouldKind, RegExp>> = {
 /** Moulds that keep the heat, and moulds that lead it off: a thermometer is tried in one of each. */
 const WITH_PROBE: Partial<Record<MouldKind, true>> = { silicone: true, ground: true }
 
-test('every mould at sixty times its pace: curve, chance, what to look at, the way out; a look and a thermometer sharpen it', async ({
-  page,
-  open,
-  workshop,
-}) => {
-  test.setTimeout(300_000)
-  const { address } = workshop.server
-  const probe = probeStandIn(workshop.devicePort, 'probe', 'Thermometer', 1, 20)
-  // In the past, so that an hour can go by in half a minute without reaching the future.
-  const clock = await controlClock(page, Date.now() - 20 * 60 * MIN)
-  for (const [kind, way] of Object.entries(WAY_OUT) as [MouldKind, RegExp][])
-    await test.step(kind, async () => {
-      const plan = testPlan('hsgc', { piece: `A ${kind}`, mould: mouldOf(kind) })
-      const { id, outlook } = await poured(page, workshop, plan, 6, [], clock.nowMs())
-      await (page.url() === 'about:blank' ? open(page, `/pour/${id}`) : go(page, `/pour/${id}`))
-      await expect(page.getByRole('heading', { level: 1 })).toHaveText('Leave it alone')
-      await expect(page.getByTestId('ready')).toContainText('sure that it is hard enough')
-      await expect(page.getByRole('img', { name: /Inside at most/ })).toBeVisible()
-      await expect(page.getByRole('region', { name: 'Taking it out' })).toContainText(way)
-      const wide = await page.locator('.range').first().textContent()
+own(
+  'every mould at sixty times its pace: curve, chance, what to look at, the way out; a look and a thermometer sharpen it',
+  async ({ page, open, workshop }) => {
+    test.setTimeout(300_000)
+    const { address } = workshop
+    const probe = probeStandIn(workshop.devicePort, 'probe', 'Thermometer', 1, 20)
+    // In the past, so that an hour can go by in half a minute without reaching the future.
+    const clock = await controlClock(page, Date.now() - 20 * 60 * MIN)
+    for (const [kind, way] of Object.entries(WAY_OUT) as [MouldKind, RegExp][])
+      await test.step(kind, async () => {
+        const plan = testPlan('hsgc', { piece: `A ${kind}`, mould: mouldOf(kind) })
+        const { id, outlook } = await poured(page, workshop, plan, 6, [], clock.nowMs())
+        await (page.url() === 'about:blank' ? open(page, `/pour/${id}`) : go(page, `/pour/${id}`))
+        await expect(page.getByRole('heading', { level: 1 })).toHaveText('Leave it alone')
+        await expect(page.getByTestId('ready')).toContainText('sure that it is hard enough')
+        await expect(page.getByRole('img', { name: /Inside at most/ })).toBeVisible()
+        await expect(page.getByRole('region', { name: 'Taking it out' })).toContainText(way)
+        const wide = await page.locator('.range').first().textContent()
 
-      // One look, found sooner than the bag says.
-      await expect(page.getByTestId('look')).toBeVisible()
-      await page.getByRole('button', { name: /^Gloss gone/ }).click()
-      await expect(page.getByTestId('just-recorded')).toContainText('Gloss gone: just now')
-      await expect(page.getByTestId('moved')).toContainText(
-        /Gloss gone at \d+ min: \d+ % faster than the bag; out at/,
-      )
-      const byLook = await page.locator('.range').first().textContent()
-      expect(byLook).not.toBe(wide)
+        // One look, found sooner than the bag says.
+        await expect(page.getByTestId('look')).toBeVisible()
+        await page.getByRole('button', { name: /^Gloss gone/ }).click()
+        await expect(page.getByTestId('just-recorded')).toContainText('Gloss gone: just now')
+        await expect(page.getByTestId('moved')).toContainText(
+          /Gloss gone at \d+ min: \d+ % faster than the bag; out at/,
+        )
+        const byLook = await page.locator('.range').first().textContent()
+        expect(byLook).not.toBe(wide)
 
-      if (!(kind in WITH_PROBE)) return
-      // The thermometer sits in a bucket that sets a good deal sooner than its class.
-      const since = (clock.nowMs() - outlook.settingStartMs!) / 1000
-      const putIn = (ageS: number) =>
-        probe.act({
-          do: 'into_plaster',
-          channel: 1,
-          classId: 'hsgc',
-          consistency: 32,
-          tempC: 20,
-          ageS,
-          pace: 0.7,
-        })
-      putIn(since)
-      await expect
-        .poll(async () => {
-          const data = { channel: 't1', to: { pourId: id, batch: 0 } }
-          return (await page.request.put(`${address}/api/devices/probe/use`, { data })).status()
-        })
-        .toBe(200)
-      for (let step = 1; step <= 4; step++) {
-        putIn(since + 120 * step)
-        // Two minutes go by; it is silent for as long, and then says what it is now.
-        await clock.pass(120)
+        if (!(kind in WITH_PROBE)) return
+        // The thermometer sits in a bucket that sets a good deal sooner than its class.
+        const since = (clock.nowMs() - outlook.settingStartMs!) / 1000
+        const putIn = (ageS: number) =>
+          probe.act({
+            do: 'into_plaster',
+            channel: 1,
+            classId: 'hsgc',
+            consistency: 32,
+            tempC: 20,
+            ageS,
+            pace: 0.7,
+          })
+        putIn(since)
+        await expect
+          .poll(async () => {
+            const data = { channel: 't1', to: { pourId: id, batch: 0 } }
+            return (await page.request.put(`${address}/api/devices/probe/use`, { data })).status()
+          })
+          .toBe(200)
+        for (let step = 1; step <= 4; step++) {
+          putIn(since + 120 * step)
+          // Two minutes go by; it is silent for as long, and then says what it is now.
+          await clock.pass(120)
+          await expect(page.getByTestId('thermometer').locator('.figure')).toHaveText(/°C/)
+        }
+        await expect(page.locator('.range').first()).not.toHaveText(byLook!)
+        await expect(page.getByTestId('moved')).toContainText(/faster than the bag/)
         await expect(page.getByTestId('thermometer').locator('.figure')).toHaveText(/°C/)
-      }
-      await expect(page.locator('.range').first()).not.toHaveText(byLook!)
-      await expect(page.getByTestId('moved')).toContainText(/faster than the bag/)
-      await expect(page.getByTestId('thermometer').locator('.figure')).toHaveText(/°C/)
-    })
-  probe.stop()
-})
+      })
+    probe.stop()
+  },
+)
 
 test('still dents at ninety minutes: not ready, out later, and what bag and mix have to answer for; a thermometer in °F counts for nothing until it is read as such', async ({
   page,

@@ -178,7 +178,7 @@ test.describe('only looked at', () => {
   })
 
   test('a first open begins with the caution', async ({ page, workshop }) => {
-    await page.goto(`${workshop.server.address}/casts`)
+    await page.goto(`${workshop.address}/casts`)
     await expect(page.getByRole('heading', { level: 1 })).toContainText('Plaster burns')
     await page.getByRole('button', { name: 'I have read this' }).click()
     await expect(page.getByRole('heading', { level: 1 })).toHaveText('Casts')

@@ -6,77 +6,76 @@ import { blend, plasterProperties, type Addition } from '../../core/plaster'
 import { outlookFrom, keepPlan, planMould, type EventBody, type PourPlan } from '../../core/pour'
 import { usualFacts } from '../../core/mould'
 import { testPlan, tilesPlan } from '../unit/plans'
-import { expect, knock, pool, storedEvents, test } from './fixtures'
+import { expect, knock, own, pool, storedEvents, test } from './fixtures'
 import { asPlanned, sendPour } from './sentPour'
 
 const MIN = 60_000
 const head = (page: Page) => page.getByRole('heading', { level: 1 })
 
-test('a slab in the sun, a print before the tide, a probe on a tablet by keyboard: one message, one figure, no bench on a beach', async ({
-  page,
-  open,
-  workshop,
-}) => {
-  await test.step('a slab in the sun', async () => {
-    const slab = testPlan('hsgc', {
-      piece: 'A slab in the sun',
-      sun: 'full',
-      air: { tempC: 30, rhPct: 35, speedMS: 1 },
-      mould: { ...testPlan().mould, thicknessMm: 45 },
+own(
+  'a slab in the sun, a print before the tide, a probe on a tablet by keyboard: one message, one figure, no bench on a beach',
+  async ({ page, open, workshop }) => {
+    await test.step('a slab in the sun', async () => {
+      const slab = testPlan('hsgc', {
+        piece: 'A slab in the sun',
+        sun: 'full',
+        air: { tempC: 30, rhPct: 35, speedMS: 1 },
+        mould: { ...testPlan().mould, thicknessMm: 45 },
+      })
+      const { id } = await sendPour(page, workshop, slab, asPlanned(slab), Date.now() - 100 * MIN)
+      await open(page, `/pour/${id}`)
+      await expect(head(page)).toHaveText('Take it out')
+      await expect(page.getByTestId('ready')).toContainText('over 99 % sure that it is hard enough now')
+      await expect(page.getByTestId('inside')).toContainText('hottest at')
+      // Ready is not answered with "wait until it has cooled": it is said how to hold it.
+      await expect(page.locator('main')).not.toContainText(/wait until it has cooled/i)
+      await expect(page.getByText(/in a cloth, or left to cool/).first()).toBeVisible()
     })
-    const { id } = await sendPour(page, workshop, slab, asPlanned(slab), Date.now() - 100 * MIN)
-    await open(page, `/pour/${id}`)
-    await expect(head(page)).toHaveText('Take it out')
-    await expect(page.getByTestId('ready')).toContainText('over 99 % sure that it is hard enough now')
-    await expect(page.getByTestId('inside')).toContainText('hottest at')
-    // Ready is not answered with "wait until it has cooled": it is said how to hold it.
-    await expect(page.locator('main')).not.toContainText(/wait until it has cooled/i)
-    await expect(page.getByText(/in a cloth, or left to cool/).first()).toBeVisible()
-  })
 
-  await test.step('a print before the tide', async () => {
-    const ground = testPlan('pop', {
-      piece: 'A print before the tide',
-      mould: planMould([
-        {
-          mouldId: null,
-          name: 'Print',
-          count: 1,
-          purpose: 'print',
-          thicknessMm: 20,
-          facts: usualFacts('sand_soil'),
-          volume: tilesPlan(1, 1).mould.members![0]!.volume,
-        },
-      ])!,
+    await test.step('a print before the tide', async () => {
+      const ground = testPlan('pop', {
+        piece: 'A print before the tide',
+        mould: planMould([
+          {
+            mouldId: null,
+            name: 'Print',
+            count: 1,
+            purpose: 'print',
+            thicknessMm: 20,
+            facts: usualFacts('sand_soil'),
+            volume: tilesPlan(1, 1).mould.members![0]!.volume,
+          },
+        ])!,
+      })
+      const { id } = await sendPour(page, workshop, ground, [], Date.now())
+      await open(page, `/pour/${id}`)
+      await expect(head(page)).toHaveText('Get the mould ready')
+      await expect(page.locator('main')).not.toContainText(/bench/i)
+      await expect(page.getByRole('checkbox', { name: /photograph/i })).toBeVisible()
     })
-    const { id } = await sendPour(page, workshop, ground, [], Date.now())
-    await open(page, `/pour/${id}`)
-    await expect(head(page)).toHaveText('Get the mould ready')
-    await expect(page.locator('main')).not.toContainText(/bench/i)
-    await expect(page.getByRole('checkbox', { name: /photograph/i })).toBeVisible()
-  })
 
-  await test.step('a probe on a tablet by keyboard', async () => {
-    await page.setViewportSize({ width: 1024, height: 768 })
-    const plan = testPlan('hsgc', { piece: 'With a probe' })
-    const { id } = await sendPour(page, workshop, plan, asPlanned(plan), Date.now() - 20 * MIN)
-    const probe = probeStandIn(workshop.devicePort, 'probe', 'Thermometer', 1, 20)
-    const ageS = 26 * 60
-    probe.act({ do: 'into_plaster', channel: 1, classId: 'hsgc', consistency: 32, tempC: 20, ageS })
-    await open(page, `/pour/${id}`)
-    const use = page.getByRole('button', { name: 'Use Thermometer, 1' })
-    await use.press('Enter')
-    const read = page.getByTestId('thermometer').locator('.figure')
-    await expect(read).toHaveText(/°C/)
-    // Inside is what the thermometer says, not what the model would have it be.
-    await expect(page.getByTestId('inside')).toContainText('by the thermometer')
-    const inside = page.getByTestId('inside').locator('b').first()
-    await expect
-      .poll(async () => [await inside.textContent(), await read.textContent()])
-      .toEqual(await read.allTextContents().then(([now]) => [now, now]))
-    probe.stop()
-  })
-})
+    await test.step('a probe on a tablet by keyboard', async () => {
+      await page.setViewportSize({ width: 1024, height: 768 })
+      const plan = testPlan('hsgc', { piece: 'With a probe' })
+      const { id } = await sendPour(page, workshop, plan, asPlanned(plan), Date.now() - 20 * MIN)
+      const probe = probeStandIn(workshop.devicePort, 'probe', 'Thermometer', 1, 20)
+      const ageS = 26 * 60
+      probe.act({ do: 'into_plaster', channel: 1, classId: 'hsgc', consistency: 32, tempC: 20, ageS })
+      await open(page, `/pour/${id}`)
+      const use = page.getByRole('button', { name: 'Use Thermometer, 1' })
+      await use.press('Enter')
+      const read = page.getByTestId('thermometer').locator('.figure')
+      await expect(read).toHaveText(/°C/)
+      // Inside is what the thermometer says, not what the model would have it be.
+      await expect(page.getByTestId('inside')).toContainText('by the thermometer')
+      const inside = page.getByTestId('inside').locator('b').first()
+      await expect
+        .poll(async () => [await inside.textContent(), await read.textContent()])
+        .toEqual(await read.allTextContents().then(([now]) => [now, now]))
+      probe.stop()
+    })
+  },
+)
 
 test('a child’s chalk, kneaded in a bag by cups: no silica, no bowl, and the bag stays shut', async ({
   page,
@@ -109,7 +108,7 @@ test('six tiles in two bowls are six casts: filled, out, weighed, judged and lea
   open,
   workshop,
 }) => {
-  const { address } = workshop.server
+  const { address } = workshop
   const [tile] = tilesPlan(6, 3).mould.members!
   const mouldId = randomUUID()
   const card = {
