@@ -40,7 +40,7 @@ watchEffect(() => document.documentElement.style.setProperty('--notices', `${hei
       <button type="button" class="ghost" @click="endRehearsal">End it</button>
     </p>
     <p v-if="isLookingRound()" class="offline rehearsal" role="status">
-      The demo workshop, to look round in: nothing here is your own.
+      The demo workshop: nothing here is your own.
       <button type="button" class="ghost" @click="enterWorkshop(HOME)">Back to my workshop</button>
     </p>
     <p v-if="lostPlace" class="offline" role="alert">

@@ -274,7 +274,7 @@ async function save() {
       <WorkshopFiles />
     </section>
     <section class="slab" aria-labelledby="s-here">
-      <h2 id="s-here">Workshops</h2>
+      <h2 id="s-here">Workshops on this server</h2>
       <WorkshopsHere />
     </section>
     <p><NuxtLink to="/safety">Cautions, in full</NuxtLink></p>

@@ -61,6 +61,9 @@ async function another() {
 
 <style scoped>
 .others {
+  list-style: none;
+  margin: 0;
+  padding: 0;
   display: grid;
   gap: var(--s2);
 }
