@@ -42,6 +42,8 @@ export default defineConfig({
         test: {
           name: 'integration',
           include: ['tests/integration/**/*.test.ts'],
+          // What they share is code alone, as above.
+          isolate: false,
           testTimeout: 60_000,
           hookTimeout: 60_000,
           // Each file starts servers of its own, and waits for them more than it works: two cores carry four.

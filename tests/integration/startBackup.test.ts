@@ -36,8 +36,9 @@ it(
     await sql`drop schema public cascade`.execute(owner.unscoped)
     await sql`create schema public`.execute(owner.unscoped)
     await migrate(owner.unscoped, before)
+    const { rows: workshops } = await sql<{ id: string }>`select id from workshop`.execute(owner.unscoped)
     await owner
-      .workshop(await owner.homeWorkshop())
+      .workshop(workshops[0]!.id)
       .insertInto('bowl')
       .values({ id: randomUUID(), name: 'Basin', volume_ml: 900, tare_g: 10 })
       .execute()
