@@ -180,9 +180,35 @@ async function diskFull(): Promise<void> {
   }
 }
 
+/** From a kill to a healthy answer: each by itself, and both. */
+async function comingBack({ state, address, run }: Bench): Promise<void> {
+  for (const [what, files, says] of [
+    ['the server', ['server.pid'], /the server is back/],
+    ['the database', ['data/postmaster.pid'], /the database is back/],
+    ['both', ['server.pid', 'data/postmaster.pid'], /the database is back[^]*the database is back/],
+  ] as const) {
+    const startMs = performance.now()
+    for (const file of files) process.kill(pidIn(state, file), 'SIGKILL')
+    await run.shows(says)
+    await until(
+      'it to be healthy',
+      async () => (await fetch(`${address}/api/health`).catch(() => undefined))?.ok,
+      120_000,
+    )
+    const tookS = (performance.now() - startMs) / 1000
+    rows.push({
+      what: `killed once: ${what} back after`,
+      value: Number(tookS.toFixed(1)),
+      unit: 's',
+      most: 5,
+    })
+  }
+}
+
 async function kills(): Promise<void> {
   const { folder, state } = stateFolder()
   const bench = await openBench(state, '--empty')
+  await comingBack(bench)
   const answers = await whilePosting(bench, async () => {
     for (let nth = 0; nth < 20; nth++) {
       await after(6000)
