@@ -40,14 +40,20 @@ async function run(): Promise<void> {
   // Each start asks, and mostly finds nothing to do: what does it is read in when it is wanted.
   const demo = () => import('../server/demo')
   const home = await app.homeWorkshop()
-  if (task === 'reset-demo') await (await demo()).clearWorkshop(owner.workshop(home))
-  const db = app.workshop(home)
+  if (task === 'reset-demo') await (await demo()).clearUnseen(owner.workshop(home))
   const { rebuildSummaries } = await import('../server/services/pours/summaries')
   const { poursById } = await import('../server/services/pours/pourRecords')
-  const summed = await rebuildSummaries(db, task === 'summaries' ? 'all' : 'missing', poursById, (done) =>
-    console.log(`summed up: ${done} pours`),
-  )
+  const { listWorkshops } = await import('../server/services/workshops')
+  let summed = 0
+  for (const { id } of await listWorkshops(app))
+    summed += await rebuildSummaries(
+      app.workshop(id),
+      task === 'summaries' ? 'all' : 'missing',
+      poursById,
+      (done) => console.log(`summed up: ${done} pours`),
+    )
   if (task === 'summaries') console.log(`summaries made anew: ${summed} pours`)
+  const db = app.workshop(home)
   if ((task === 'demo-if-empty' || task === 'reset-demo') && !(await isUsed(db))) {
     await (await demo()).loadDemo(db, Date.now())
     console.log('demo workshop loaded')

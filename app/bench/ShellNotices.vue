@@ -39,7 +39,7 @@ watchEffect(() => document.documentElement.style.setProperty('--notices', `${hei
       A rehearsal, {{ bench.speed }} times as fast: nothing here is kept or sent.
       <button type="button" class="ghost" @click="endRehearsal">End it</button>
     </p>
-    <p v-if="isLookingRound()" class="offline rehearsal" role="status">
+    <p v-if="isLookingRound() && !lostPlace" class="offline rehearsal" role="status">
       The demo workshop: nothing here is your own.
       <button type="button" class="ghost" @click="enterWorkshop(HOME)">Back to my workshop</button>
     </p>

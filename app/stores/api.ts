@@ -14,6 +14,10 @@ export interface ApiFailure {
   current?: unknown
 }
 
+/** The workshop is not there to take it, or this window is not where it was: nothing is wrong with what was sent. */
+export const isAway = ({ code }: ApiFailure): boolean =>
+  ['unavailable', 'disk_full', 'foreign_origin', 'elsewhere', 'no_workshop'].includes(code)
+
 export type ApiResult<T> = { ok: true; value: T } | { ok: false; failure: ApiFailure }
 
 let onlyReads = false

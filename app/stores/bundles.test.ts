@@ -3,7 +3,11 @@ import type { BundleJob } from '~~/shared/bundle'
 import { callApi } from './api'
 import { followBundle } from './bundles'
 
-vi.mock('./api', () => ({ callApi: vi.fn(), sendFile: vi.fn() }))
+vi.mock('./api', async (original) => ({
+  ...(await original<typeof import('./api')>()),
+  callApi: vi.fn(),
+  sendFile: vi.fn(),
+}))
 const api = vi.mocked(callApi)
 const says = (state: BundleJob['state'], done: number) =>
   ({ ok: true, value: { id: 'j', kind: 'import', state, ahead: 0, done, total: 9 } }) as never

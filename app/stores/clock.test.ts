@@ -2,7 +2,10 @@ import { beforeEach, expect, it, vi } from 'vitest'
 import { callApi } from './api'
 import { agreesWith, clockSettingMs, shiftSince, syncClock, workshopClock } from './clock'
 
-vi.mock('./api', () => ({ callApi: vi.fn() }))
+vi.mock('./api', async (original) => ({
+  ...(await original<typeof import('./api')>()),
+  callApi: vi.fn(),
+}))
 const kept = vi.hoisted(() => ({ value: 0 }))
 vi.mock('./kept', () => ({ useKeptByDevice: () => kept }))
 

@@ -9,7 +9,13 @@ import { useConnection } from './connection'
 import type { WindowMessage } from './windows'
 import { useWorkshop } from './workshop'
 
-vi.mock('./api', () => ({ callApi: vi.fn(), callAllPages: vi.fn(), sendFile: vi.fn(), lookAtDisk: vi.fn() }))
+vi.mock('./api', async (original) => ({
+  ...(await original<typeof import('./api')>()),
+  callApi: vi.fn(),
+  callAllPages: vi.fn(),
+  sendFile: vi.fn(),
+  lookAtDisk: vi.fn(),
+}))
 const agrees = vi.hoisted(() => vi.fn())
 vi.mock('./clock', async (original) => ({
   ...(await original<typeof import('./clock')>()),

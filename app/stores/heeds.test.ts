@@ -7,7 +7,10 @@ import { callApi } from './api'
 import { useHeeds } from './heeds'
 import { useUpkeep } from './upkeep'
 
-vi.mock('./api', () => ({ callApi: vi.fn() }))
+vi.mock('./api', async (original) => ({
+  ...(await original<typeof import('./api')>()),
+  callApi: vi.fn(),
+}))
 const recorded = vi.hoisted(() => vi.fn())
 vi.mock('./pours', () => ({ usePours: () => ({ record: recorded }) }))
 const api = vi.mocked(callApi)

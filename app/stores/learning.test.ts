@@ -7,7 +7,10 @@ import { callApi } from './api'
 import { BENCH, benchOf } from './bench'
 import { useLearning } from './learning'
 
-vi.mock('./api', () => ({ callApi: vi.fn() }))
+vi.mock('./api', async (original) => ({
+  ...(await original<typeof import('./api')>()),
+  callApi: vi.fn(),
+}))
 const api = vi.mocked(callApi)
 
 const DAY_MS = 86_400_000

@@ -3,7 +3,7 @@ import { computed, ref, shallowRef } from 'vue'
 import type { PourEvent } from '#core/pour'
 import { backOffMs } from '~~/shared/backOff'
 import type { PostedEvent } from '~~/shared/pourEvents'
-import { callApi, type ApiFailure } from './api'
+import { callApi, isAway, type ApiFailure } from './api'
 import { useBench } from './bench'
 import { shiftSince, syncClock } from './clock'
 import { placeOf } from './kept'
@@ -14,15 +14,6 @@ import { onWindowMessage, tellWindows } from './windows'
 const RETRY = { firstMs: 2000, longestMs: 30_000 }
 /** Where it was kept before the browser's database was used. */
 const OLD_PLACE = 'nine-ripples.outbox'
-
-/** The workshop is not there to take it, or this window is not where it was: nothing is wrong with the event. */
-const AWAY: ReadonlySet<ApiFailure['code']> = new Set([
-  'unavailable',
-  'disk_full',
-  'foreign_origin',
-  'elsewhere',
-  'no_workshop',
-])
 
 type Stored = (pourId: string, event: PourEvent) => void
 
@@ -185,7 +176,7 @@ export const useOutbox = defineStore('outbox', () => {
     if (answer.ok)
       return isAcknowledged(answer.value, row) ? { is: 'stored', event: answer.value } : { is: 'away' }
     const { code } = answer.failure
-    if (AWAY.has(code)) return { is: 'away' }
+    if (isAway(answer.failure)) return { is: 'away' }
     if (code === 'event_id_conflict' && row.isShared) return { is: 'there' }
     // A fault of the server's own with this one: the other pours need not wait for it.
     if (code === 'internal') return { is: 'held' }

@@ -10,7 +10,11 @@ import { workshopClock } from './clock'
 import { openPhotoBox } from './photoBox'
 import { usePhotos } from './photos'
 
-vi.mock('./api', () => ({ callApi: vi.fn(), sendFile: vi.fn() }))
+vi.mock('./api', async (original) => ({
+  ...(await original<typeof import('./api')>()),
+  callApi: vi.fn(),
+  sendFile: vi.fn(),
+}))
 const sent = vi.mocked(sendFile)
 const recorded = vi.hoisted(() => vi.fn())
 /** What was recorded of the pour, as its record would say. */
@@ -75,16 +79,19 @@ it('a picture is shown from where it waits, and goes by itself once somebody ans
   expect(await inBox()).toEqual([])
 })
 
-it('the first that finds nobody is not followed by all others', async () => {
-  const photos = openWindow()
-  sent.mockResolvedValue(failed('disk_full'))
-  await photos.take('p1', picture())
-  await photos.take('p1', picture())
-  sent.mockClear()
-  await photos.sendWaiting()
-  expect(sent).toHaveBeenCalledTimes(1)
-  expect(await inBox()).toHaveLength(2)
-})
+it.each(['disk_full', 'elsewhere'] as const)(
+  '%s: the first that finds nobody is not followed by all others',
+  async (code) => {
+    const photos = openWindow()
+    sent.mockResolvedValue(failed(code))
+    await photos.take('p1', picture())
+    await photos.take('p1', picture())
+    sent.mockClear()
+    await photos.sendWaiting()
+    expect(sent).toHaveBeenCalledTimes(1)
+    expect(await inBox()).toHaveLength(2)
+  },
+)
 
 it('one that the workshop will never take is taken back, where it was taken', async () => {
   const photos = openWindow()

@@ -2,7 +2,7 @@ import { defineStore } from 'pinia'
 import { shallowRef } from 'vue'
 import { backOffMs } from '~~/shared/backOff'
 import type { Photo } from '~~/shared/photos'
-import { callApi, sendFile, type ApiFailure, type ApiResult } from './api'
+import { callApi, isAway, sendFile, type ApiFailure, type ApiResult } from './api'
 import { useBench } from './bench'
 import { whyNoPhoto } from './photoFile'
 import { openPhotoBox, type WaitingPhoto } from './photoBox'
@@ -66,8 +66,8 @@ export const usePhotos = defineStore('photos', () => {
       query: { id: photo.id, pour: photo.pourId, caption: photo.caption },
       timeoutMs: PHOTO_TIMEOUT_MS,
     })
-    const later = ['unavailable', 'disk_full', 'internal', 'rehearsal', 'foreign_origin']
-    if (!answer.ok && later.includes(answer.failure.code)) return 'later'
+    if (!answer.ok && (isAway(answer.failure) || ['internal', 'rehearsal'].includes(answer.failure.code)))
+      return 'later'
     await box?.then((b) => b.drop(photo.id)).catch(() => undefined)
     release(photo.id)
     if (answer.ok) return 'sent'

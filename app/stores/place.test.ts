@@ -26,6 +26,10 @@ it('a window is where the browser was when it was opened; what is kept there goe
   home.lookWhereWeAre()
   other.lookWhereWeAre()
   expect([home.lostPlace.value, other.lostPlace.value]).toEqual(['elsewhere', undefined])
+  browser.cookie = ''
+  home.lookWhereWeAre()
+  other.lookWhereWeAre()
+  expect([home.lostPlace.value, other.lostPlace.value]).toEqual([undefined, 'elsewhere'])
 })
 
 it('a workshop of another port is not this one’s', async () => {

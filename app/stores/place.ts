@@ -22,9 +22,10 @@ export const placed = (name: string): string => (isAtHome ? name : `${name}@${wo
 /** The browser has gone elsewhere, or this workshop is not on this server any more: nothing from here lands anywhere. */
 export const lostPlace = ref<'elsewhere' | 'no_workshop'>()
 
-/** Looks whether the browser is still here. */
+/** Looks whether the browser is still here, or here again. */
 export function lookWhereWeAre(): void {
   if (chosenNow() !== workshopHere) lostPlace.value = 'elsewhere'
+  else if (lostPlace.value === 'elsewhere') lostPlace.value = undefined
 }
 
 /** Goes into another workshop, this window with it; `home` is the one at first touch. */

@@ -14,7 +14,10 @@ import { openEventBox } from './eventBox'
 import { useOutbox } from './outbox'
 import { usePours } from './pours'
 
-vi.mock('./api', () => ({ callApi: vi.fn() }))
+vi.mock('./api', async (original) => ({
+  ...(await original<typeof import('./api')>()),
+  callApi: vi.fn(),
+}))
 const api = vi.mocked(callApi)
 
 const record = (events: PourEvent[] = [], revision = 1, id = 'p1'): PourRecord => ({

@@ -7,7 +7,10 @@ import { callApi, type ApiResult } from './api'
 import { useDevices } from './devices'
 import { useProbes } from './probes'
 
-vi.mock('./api', () => ({ callApi: vi.fn() }))
+vi.mock('./api', async (original) => ({
+  ...(await original<typeof import('./api')>()),
+  callApi: vi.fn(),
+}))
 const MIN = 60_000
 const bench = vi.hoisted(() => ({ isReal: true, clock: { nowMs: (): number => 0 } }))
 vi.mock('./bench', () => ({ useBench: () => bench }))

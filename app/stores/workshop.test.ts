@@ -5,7 +5,12 @@ import { callAllPages, callApi, sendFile, type ApiResult } from './api'
 import { habits } from './habits'
 import { useWorkshop } from './workshop'
 
-vi.mock('./api', () => ({ callApi: vi.fn(), callAllPages: vi.fn(), sendFile: vi.fn() }))
+vi.mock('./api', async (original) => ({
+  ...(await original<typeof import('./api')>()),
+  callApi: vi.fn(),
+  callAllPages: vi.fn(),
+  sendFile: vi.fn(),
+}))
 const api = vi.mocked(callApi)
 
 const ok = (value: unknown): ApiResult<never> => ({ ok: true, value: value as never })
