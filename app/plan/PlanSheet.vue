@@ -21,6 +21,7 @@ import { useLastConsistency } from './useLastConsistency'
 import { useLearntOfPlan } from './useLearntOfPlan'
 import { useSavePlan } from './useSavePlan'
 import { usePlanStock } from './usePlanStock'
+import { useWarmUp } from './useWarmUp'
 import { usePlanSentence } from './usePlanSentence'
 import { OPENED_WORDS, PLAN_VIEWS, isPart, type Opened } from './parts'
 import { PLAN_PARTS, type PlanPart } from '~/parts/words/planSentence'
@@ -115,7 +116,11 @@ const unread = computed(() => !problems.none.value)
 // A bag's age is told to the day: the moment the page was opened will do.
 const openedMs = useClock().nowMs()
 const plan = computed<PourPlan | undefined>(() => planOf(draft.value, stock, openedMs))
-const evaluation = computed<PlanEvaluation | undefined>(() => plan.value && evaluatePlan(plan.value))
+const warmUp = useWarmUp()
+const evaluation = computed<PlanEvaluation | undefined>(() => {
+  void warmUp.value
+  return plan.value && evaluatePlan(plan.value)
+})
 const outcome = computed(() => (evaluation.value?.ok ? evaluation.value.outcome : undefined))
 // A mould has its usual way of being filled: with another mould that follows too.
 watch(
