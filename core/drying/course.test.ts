@@ -1,3 +1,4 @@
+import { createRequire } from 'node:module'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { oddDrying } from '../../tests/support/oddDrying'
@@ -23,6 +24,14 @@ import {
 } from '.'
 
 const H = 3600
+const psychrolib = createRequire(import.meta.url)('psychrolib') as {
+  SI: number
+  SetUnitSystem: (system: number) => void
+  GetHumRatioFromRelHum: (tempC: number, rh: number, pressurePa: number) => number
+  GetRelHumFromHumRatio: (tempC: number, ratio: number, pressurePa: number) => number
+}
+psychrolib.SetUnitSystem(psychrolib.SI)
+
 const STILL: Air = { tempC: 20, rhPct: 50, speedMS: 0.1 }
 const FAN: Air = { ...STILL, speedMS: 1.5 }
 const NIGHT: Air = { tempC: 10, rhPct: 80, speedMS: 0.3 }
@@ -336,6 +345,17 @@ describe('what would be quicker', () => {
     const share = timeOfCourse(under, 1, 0.1) / timeOfCourse(dryingCourse([stretch()]), 1, 0.1)
     expect(fan.withS / fan.asIsS).toBeCloseTo(share, 6)
     expect(fan.asIsS).toBeCloseTo(timeToFractionS(found, 0.1).mid, 0)
+  })
+  it('air that is warmed holds as much water as before, by psychrolib, and so is drier', () => {
+    const ratio = psychrolib.GetHumRatioFromRelHum(STILL.tempC, STILL.rhPct / 100, 101_325)
+    const rhPct = 100 * psychrolib.GetRelHumFromHumRatio(STILL.tempC + 8, ratio, 101_325)
+    const warmer = saved(STILL, 'both_faces').find((s) => s.change === 'warmer')!
+    const course = dryingCourse([stretch({ air: { ...STILL, tempC: STILL.tempC + 8, rhPct } })])
+    const share = timeOfCourse(course, 1, 0.1) / timeOfCourse(dryingCourse([stretch()]), 1, 0.1)
+    expect(warmer.withS / warmer.asIsS / share).toBeCloseTo(1, 1)
+    // At its old humidity it would dry a good deal more slowly.
+    const damp = dryingCourse([stretch({ air: { ...STILL, tempC: STILL.tempC + 8 } })])
+    expect(timeOfCourse(damp, 1, 0.1)).toBeGreaterThan(1.2 * timeOfCourse(course, 1, 0.1))
   })
   it('nights here are left behind by what is carried elsewhere', () => {
     const here = (nightAir: Air | undefined) => {

@@ -129,6 +129,8 @@ describe('strength', () => {
     const { strengthFactor } = plasterProperties(id)
     const wet = compressiveStrengthMPa(mixOf(id, consistency, 0.01).porosity, strengthFactor).wetOneHour
     expect(wet.mid).toBeGreaterThanOrEqual(minimumMPa)
+    // A quarter either way, as docs/science.md says.
+    expect([wet.low / wet.mid, wet.high / wet.mid]).toEqual([0.75, 1.25])
   })
   it('drying brings it back at the very end: by a twentieth of water left less than a fifth of the way', () => {
     const whole = compressiveStrengthMPa(mixOf('pop', 65).porosity, 0.95)

@@ -166,6 +166,11 @@ it('grains fill a narrow place looser, by Dixon’s voids, and refuse a gap of l
     volumeOf({ by: 'dry_fill', grain: 'rice', pouredMl: 1000, narrowestMm })
   expect(rice(90)).toBeCloseTo(1000, 6)
   expect(rice(12)).toBeGreaterThan(1030)
+  // As sure as pouring is, and half as sure of what the walls are allowed for.
+  const narrow = findVolume({ by: 'dry_fill', grain: 'rice', pouredMl: 1000, narrowestMm: 12 })
+  if (!narrow.ok) throw new Error('refused')
+  const { volumeMl, plusMinusMl } = narrow.finding
+  expect(plusMinusMl ** 2).toBeCloseTo((0.05 * volumeMl) ** 2 + (0.5 * (volumeMl - 1000)) ** 2, 6)
   expect(findVolume({ by: 'dry_fill', grain: 'gravel', pouredMl: 1000, narrowestMm: 12 })).toMatchObject({
     ok: false,
     issues: [{ code: 'grain_too_large', limit: 16 }],

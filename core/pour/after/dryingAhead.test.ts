@@ -78,6 +78,10 @@ describe('a piece that is out', () => {
     // It was lifted when it came out: that is no date.
     expect(dates.map((d) => d.target)).not.toContain('handle')
     expect(dates.at(-1)!.target).toBe('full_strength')
+    // Of a piece of no known use: a slip mould's pores are free long before it may be sealed.
+    const any = fold(testPlan('pop'), wholeRun().slice(0, 11))
+    const targets = dryingAhead(any, any.drying!.startMs)!.dates.map((d) => d.target)
+    expect(targets).toEqual(['pottery_mould', 'paint', 'sand', 'seal', 'full_strength'])
   })
   it('is for what such a piece is used for, and for what the plan says: no shell is painted, no tile goes into a kiln', () => {
     const jug = planMould([{ ...DEMO_MOULDS.jug, mouldId: ID, count: 1 }])!

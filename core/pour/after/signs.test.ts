@@ -75,6 +75,24 @@ describe('what a record says', () => {
     expect(gap(12)!.value).toBeLessThan(1)
     expect(gap(45, at(40, { type: 'roughened' }))).toBeUndefined()
   })
+  it('of several bowls, of the one that went furthest', () => {
+    const plan = testPlan('pottery', {
+      batching: { split: { by: 'bowls', count: 2 }, bowl: null, pourRateMlMin: null, scaleCapacityG: null },
+    })
+    const mixed = (batch: number, fromMin: number, stirMin: number): PourEvent[] => [
+      at(fromMin, { type: 'sift_started', batch }),
+      at(fromMin + 1, { type: 'sifted', batch }),
+      at(fromMin + 3, { type: 'soaked', batch }),
+      at(fromMin + 3 + stirMin, { type: 'stirred', manner: 'hand', batch }),
+      at(fromMin + 4 + stirMin, { type: 'poured', batch }),
+    ]
+    const stirredUntil = (first: number, second: number) =>
+      signsOf(fold(plan, [at(0, { type: 'mould_ready' }), ...mixed(0, 5, first), ...mixed(1, 30, second)]))
+        .stirred_until!
+    const [quick, slow] = [stirredUntil(1, 1), stirredUntil(1, 5)]
+    expect(slow.value).toBeGreaterThan(1.5 * quick.value)
+    expect(stirredUntil(5, 1).value).toBeCloseTo(slow.value, 1)
+  })
   it('of a bowl that set before it was poured: that it was stirred until then, and could not have been in time', () => {
     const drilled = (soakMin: number, stirMin: number): PourEvent[] => [
       ...wholeRun().filter((e) => ['mould_ready', 'sift_started', 'sifted'].includes(e.body.type)),

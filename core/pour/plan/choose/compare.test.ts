@@ -65,7 +65,12 @@ describe('thinner or stiffer', () => {
       expect([curve[0]!.consistency, curve.at(-1)!.consistency]).toEqual([min, max])
       const { consistencyLow, consistencyHigh } = plasterProperties(classId)
       expect(max - consistencyHigh * 1.15).toSatisfy((over: number) => over >= -1e-9 && over < 1)
-      expect(min).toBeGreaterThanOrEqual(consistencyLow * 0.85)
+      // Not so stiff that water is missing to turn it all: 18.6 of 100 parts.
+      const stiffest = Math.max(
+        consistencyLow * 0.85,
+        18.6 * plasterProperties(classId).hemihydrateFraction + 0.5,
+      )
+      expect(min - stiffest).toSatisfy((over: number) => over >= -0.05 && over < 1.05)
       for (const [i, b] of curve.entries()) {
         const a = curve[i - 1]
         if (!a) continue
@@ -153,6 +158,18 @@ describe('what it will be', () => {
     // What would do it better, does.
     const better = evaluatePlan(planFor(purpose, verdict.better.classId, verdict.better.consistency))
     expect(better.ok && better.outcome.suits[0]?.code).toBe('suits')
+  })
+  it('a mould that drinks too little is fair near half of pores, and poor a twentieth below', () => {
+    const grades = new Set<string>()
+    for (let consistency = 50; consistency <= 70; consistency += 0.5) {
+      const evaluation = evaluatePlan(planFor('slip_mould', 'pottery', consistency))
+      if (!evaluation.ok) throw new Error('plan refused')
+      const { suits, mix } = evaluation.outcome
+      if (suits[0]?.code !== 'drinks_too_little') continue
+      expect(suits[0].grade, `${consistency}`).toBe(mix.porosity < 0.45 ? 'poor' : 'fair')
+      grades.add(suits[0].grade)
+    }
+    expect([...grades].sort()).toEqual(['fair', 'poor'])
   })
   it('a hand piece too weak is fair down to three fifths of what keeps an edge, and poor below', () => {
     const grades = new Set<string>()
