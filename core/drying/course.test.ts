@@ -1,6 +1,7 @@
 import { createRequire } from 'node:module'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { dryingCourses } from './course'
 import { oddDrying } from '../../tests/support/oddDrying'
 import {
   UNKNOWN_PLACE,
@@ -356,6 +357,19 @@ describe('what would be quicker', () => {
     // At its old humidity it would dry a good deal more slowly.
     const damp = dryingCourse([stretch({ air: { ...STILL, tempC: STILL.tempC + 8 } })])
     expect(timeOfCourse(damp, 1, 0.1)).toBeGreaterThan(1.2 * timeOfCourse(course, 1, 0.1))
+  })
+  it('how fast this piece was found to dry stays here; a cabinet has its own pace', () => {
+    const slow = forecast(truth(0.6, [0, 12, 24, 36]))
+    const { lnSpeed } = slow.shapes[0]!
+    expect(Math.exp(lnSpeed)).toBeLessThan(0.75)
+    const cabinet = savingsFrom(slow, stretch(), 'both_faces', 25, 0.1, 0).find(
+      (s) => s.change === 'cabinet',
+    )!
+    const { shape } = slow.shapes[0]!
+    const timeIn = (air: Air, speed: number) =>
+      timeOfCourse(dryingCourses([stretch({ air })], [shape])[0]!, speed, 0.1)
+    const share = timeIn({ tempC: 40, rhPct: 20, speedMS: 1 }, 1) / timeIn(STILL, Math.exp(lnSpeed))
+    expect(cabinet.withS / cabinet.asIsS).toBeCloseTo(share, 3)
   })
   it('nights here are left behind by what is carried elsewhere', () => {
     const here = (nightAir: Air | undefined) => {

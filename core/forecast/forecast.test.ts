@@ -436,6 +436,22 @@ describe('a thermometer in the piece', () => {
     const prior = { meanLn: 0, sigmaLn: problem.sigmaLn }
     expect(probeFault(good, problem, tableOf(problem, prior), prior)).toBeUndefined()
   })
+  it('that has lain in the air for a minute only may still be on its way into the piece', () => {
+    const problem = PROBLEMS[0]!
+    const prior = { meanLn: 0, sigmaLn: problem.sigmaLn }
+    const before = readingsOf(problem, 1, 2300).readings
+    const inAir = (fromS: number): ProbeSeries => ({
+      readings: [
+        ...before,
+        ...Array.from({ length: 1 + (2700 - fromS) / 10 }, (_, i) => ({
+          timeS: fromS + 10 * i,
+          tempC: 20.3,
+        })),
+      ],
+    })
+    const fault = (fromS: number) => probeFault(inAir(fromS), problem, tableOf(problem, prior), prior)
+    expect([fault(2640), fault(2400)]).toEqual([undefined, 'in_air'])
+  })
 })
 
 describe('strength on the way', () => {

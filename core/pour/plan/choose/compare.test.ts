@@ -53,7 +53,7 @@ describe('schools side by side', () => {
 })
 
 describe('thinner or stiffer', () => {
-  it.each(['pop', 'pottery', 'gc', 'hsgc', 'dental3', 'investment'] as const)(
+  it.each(['pop', 'pottery', 'gc', 'hsgc', 'dental3', 'dental4', 'investment'] as const)(
     '%s: thinner sets later, is weaker and lighter, dries longer, lets its bubbles up sooner',
     (classId) => {
       const curve = tradeOffs(testPlan(classId))
