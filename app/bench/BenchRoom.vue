@@ -1,36 +1,18 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { compareByUrgency, viewPour } from '#core/pour'
-import { MS_PER } from '#core/units'
-import { useBench, useNowBy } from '~/stores/bench'
-import { useForecasts } from '~/stores/forecasts'
+import { useBench } from '~/stores/bench'
 import { usePours } from '~/stores/pours'
 import { useWorkshop } from '~/stores/workshop'
 import { isLookingRound } from '~/stores/workshopsHere'
 import { lanesOf } from './lanes'
-import { nextThing } from '~/parts/pour/nextThing'
+import { useOpenLines } from '~/parts/pour/useOpenLines'
 import { rawPiece } from '~/parts/show/rawRecord'
 
 const pours = usePours()
-const forecasts = useForecasts()
 const workshop = useWorkshop()
-const now = useNowBy(MS_PER.s)
 const bench = useBench()
 
-const lines = computed(() =>
-  pours.open
-    .map(({ record, facts }) => {
-      const view = viewPour(facts, now.value)
-      return {
-        id: record.id,
-        piece: record.plan.piece,
-        facts,
-        view,
-        next: nextThing(facts, view, now.value, forecasts.isLearning(record.id, facts)),
-      }
-    })
-    .sort((a, b) => compareByUrgency(a.view, b.view) || a.piece.localeCompare(b.piece)),
-)
+const { lines, now } = useOpenLines()
 const ahead = computed(() => lanesOf(lines.value, now.value))
 const unreadable = computed(() => [...pours.unreadable.values()])
 /** Nothing was ever kept here: there is nothing to look at yet. */

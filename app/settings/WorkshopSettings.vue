@@ -295,6 +295,7 @@ async function save() {
 }
 .fields {
   display: grid;
+  align-items: start;
   gap: var(--s4);
   grid-template-columns: repeat(auto-fit, minmax(min(15rem, 100%), 1fr));
 }

@@ -2,15 +2,11 @@
 /** The whole shed at a glance, to be read from four metres: what each pour wants, the most urgent first. */
 import { useWakeLock } from '@vueuse/core'
 import { computed } from 'vue'
-import { compareByUrgency, viewPour } from '#core/pour'
-import { nextThing } from '~/parts/pour/nextThing'
+import { useOpenLines } from '~/parts/pour/useOpenLines'
 import { counted } from '~/parts/show/counted'
 import { groundOf } from '~/parts/show/ground'
 import { saveFile } from '~/parts/show/saveFile'
 import { momentText } from '~/parts/show/time'
-import { MS_PER } from '#core/units'
-import { useNowBy } from '~/stores/bench'
-import { useForecasts } from '~/stores/forecasts'
 import { usePours } from '~/stores/pours'
 import { useUpkeep } from '~/stores/upkeep'
 import { useWorkshop } from '~/stores/workshop'
@@ -19,25 +15,10 @@ import { useWorkshop } from '~/stores/workshop'
 const MOST_LINES = 6
 
 const pours = usePours()
-const forecasts = useForecasts()
 const workshop = useWorkshop()
-const now = useNowBy(MS_PER.s)
 const upkeep = useUpkeep()
 
-const lines = computed(() =>
-  pours.open
-    .map(({ record, facts }) => {
-      const view = viewPour(facts, now.value)
-      return {
-        id: record.id,
-        piece: record.plan.piece,
-        facts,
-        view,
-        next: nextThing(facts, view, now.value, forecasts.isLearning(record.id, facts)),
-      }
-    })
-    .sort((a, b) => compareByUrgency(a.view, b.view) || a.piece.localeCompare(b.piece)),
-)
+const { lines, now } = useOpenLines()
 const shown = computed(() => lines.value.slice(0, MOST_LINES))
 const more = computed(() => lines.value.length - shown.value.length)
 

@@ -1,0 +1,29 @@
+import { computed } from 'vue'
+import { compareByUrgency, viewPour } from '#core/pour'
+import { MS_PER } from '#core/units'
+import { useNowBy } from '~/stores/bench'
+import { useForecasts } from '~/stores/forecasts'
+import { usePours } from '~/stores/pours'
+import { nextThing } from './nextThing'
+
+/** The pours on the go as bench and wall tell them, by the second, the most urgent first. */
+export function useOpenLines() {
+  const pours = usePours()
+  const forecasts = useForecasts()
+  const now = useNowBy(MS_PER.s)
+  const lines = computed(() =>
+    pours.open
+      .map(({ record, facts }) => {
+        const view = viewPour(facts, now.value)
+        return {
+          id: record.id,
+          piece: record.plan.piece,
+          facts,
+          view,
+          next: nextThing(facts, view, now.value, forecasts.isLearning(record.id, facts)),
+        }
+      })
+      .sort((a, b) => compareByUrgency(a.view, b.view) || a.piece.localeCompare(b.piece)),
+  )
+  return { lines, now }
+}
