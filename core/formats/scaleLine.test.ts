@@ -37,6 +37,8 @@ it.each([
   // A comma before three figures: a thousand and more, or one and a bit of a kilogram.
   '1,234 kg',
   '1,234 g',
+  // A full stop at its end says nothing of the comma.
+  '1,234 g.',
   // Two masses on one line.
   'G 123.4 g T 20.0 g',
   '12,5,3 g',

@@ -109,6 +109,18 @@ it('finds where a form narrows towards its opening, and how far', () => {
   expect(findUndercuts(flattenProfile([node(0, 0), node(40, 0), node(60, 100)]))).toEqual([])
 })
 
+it('filled to a height it holds what is below it, wherever it was drawn, and no more than its rim', () => {
+  const drum = (atMm: number) => [node(0, atMm), node(50, atMm), node(50, atMm + 100)]
+  for (const atMm of [0, 30]) {
+    const of = (fillHeightMm: number) =>
+      findVolume({ by: 'profile', outer: drum(atMm), inner: [], fillHeightMm })
+    const filled = of(40)
+    expect(filled.ok && filled.finding.volumeMl).toBeCloseTo((Math.PI * 2500 * 40) / 1000, 6)
+    expect(of(101).issues).toMatchObject([{ code: 'fill_outside_profile', actual: 101, limit: 100 }])
+    expect(of(0).ok).toBe(false)
+  }
+})
+
 it('measures the wall between two profiles', () => {
   const cup = [node(0, 0), node(50, 0), node(50, 100)]
   const core = [node(0, 10), node(44, 10), node(44, 100)]

@@ -278,7 +278,13 @@ it('a shell: a ball as its two spheres, a dome half of it, layers and bowls to b
     layers: 4,
     layerMm: 16.25,
     batches: 8,
+    // A coat by hand is a fifth thinner here and thicker there.
+    thinnestMm: 52,
+    thickestMm: 78,
   })
+  // Wider than its layers are many: each layer takes bowls of its own.
+  const wide = shell({ object: 'area', areaMm2: 1e6, thicknessMm: 12, layerMm: 6, batchMl: 2000 })
+  expect(shellPlan(wide, 0.7)).toMatchObject({ layers: 2, batches: 2 * 3 })
   expect(findVolume(shell({ thicknessMm: 0 }))).toMatchObject({
     issues: [{ code: 'shell_without_thickness' }],
   })
@@ -291,6 +297,10 @@ it('the area rule: one US quart a square foot at half an inch is about 10 l a mÂ
   // The geometry asks for less: a square foot of half an inch is 1.18 l of slurry, not quite a quart of water.
   expect(plan.geometryWaterMl).toBeLessThan(plan.ruleWaterMl)
   expect(coveredAreaMm2(squareFoot)).toBe(304.8 ** 2)
+  // On a board its foot is bare: a drum is wall and top.
+  const drum = shell({ object: 'round', diameterMm: 100, heightMm: 50 })
+  expect(coveredAreaMm2(drum)).toBeCloseTo(Math.PI * (100 * 50 + 50 ** 2), 6)
+  expect(coveredAreaMm2({ ...drum, onBoard: false })).toBeCloseTo(Math.PI * (100 * 50 + 2 * 50 ** 2), 6)
 })
 
 it('a second layer: area times depth, and keyed unless the first is still soft', () => {

@@ -35,6 +35,11 @@ it('each cast knows its number and the bowl it is of', () => {
   expect(after().pieces.map((p) => [p.number, p.name, p.bowls, p.out])).toEqual(
     [0, 0, 0, 1, 1, 1].map((b, i) => [i + 1, 'Tile', [b], undefined]),
   )
+  // Three moulds of two cavities are six casts, each with its share.
+  const [tile] = plan.mould.members!
+  const twins = { ...tile!, count: 3, cavityMl: 600, volume: { ...tile!.volume, cavities: 2 } }
+  const { pieces } = fold({ ...plan, mould: { ...plan.mould, members: [twins] } }, [])
+  expect(pieces.map((p) => [p.number, p.cavityMl])).toEqual([1, 2, 3, 4, 5, 6].map((n) => [n, 100]))
   // So many that nobody tells them apart are one lot.
   const many = summarisePour(keepPlan(tilesPlan(100, 25)), [out(90), ended(99, 'good')], 1)
   expect(many).toMatchObject({ casts: 100, ended: { good: 100 } })
