@@ -16,10 +16,3 @@ export const newWorkshopSchema = z.union([
   z.strictObject({ demo: z.literal(true) }),
 ])
 export type NewWorkshop = z.output<typeof newWorkshopSchema>
-
-/** The cookie that says which workshop a browser is in, none: the one at home. Ports share cookies, workshops do not. */
-export const workshopCookie = (port: string): string => `ripples_workshop${port && `_${port}`}`
-
-/** The header in which a window says which workshop it was opened in, or `home`. */
-export const WINDOW_HEADER = 'x-ripples-workshop'
-export const HOME = 'home'

@@ -5,7 +5,7 @@
  */
 import { useElementSize } from '@vueuse/core'
 import { useTemplateRef, watchEffect } from 'vue'
-import { HOME } from '~~/shared/workshops'
+import { HOME } from '~~/shared/place'
 import { isDiskFull } from '~/stores/api'
 import { REHEARSAL_PLACE, useBench } from '~/stores/bench'
 import { useConnection } from '~/stores/connection'

@@ -1,7 +1,7 @@
 import { ref } from 'vue'
 import { $fetch, FetchError } from 'ofetch'
 import type { Page } from '~~/shared/records'
-import { WINDOW_HEADER } from '~~/shared/workshops'
+import { WINDOW_HEADER } from '~~/shared/place'
 import type { ApiErrorBody, ErrorCode, FieldError } from '~~/shared/errors'
 import { lostPlace, workshopHere } from './place'
 

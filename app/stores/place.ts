@@ -1,5 +1,5 @@
 import { ref } from 'vue'
-import { HOME, workshopCookie } from '~~/shared/workshops'
+import { HOME, workshopCookie } from '~~/shared/place'
 
 /**
  * Which workshop this window stands in: decided when it is opened, and for as long as it is open. The cookie says where the

@@ -1,7 +1,7 @@
 import type { H3Event } from 'h3'
 import { z } from 'zod'
 import { useConfig } from '../config'
-import { HOME, WINDOW_HEADER, workshopCookie } from '../../shared/workshops'
+import { HOME, WINDOW_HEADER, workshopCookie } from '../../shared/place'
 import { openDatabase, type Db, type OpenDatabase } from '../db/client'
 import { DomainError } from '../services/domainError'
 import { isHere } from '../services/workshops'

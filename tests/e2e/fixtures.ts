@@ -1,6 +1,6 @@
 import { test as base, expect, type BrowserContext, type Page } from '@playwright/test'
 import type { Opened } from '../../app/plan/parts'
-import { workshopCookie } from '../../shared/workshops'
+import { workshopCookie } from '../../shared/place'
 import { createTestDatabase } from '../support/database'
 import { freePort, startServer, type TestServer } from '../support/server'
 import { closeShared, makeSharedWorkshop } from '../support/sharedServer'
