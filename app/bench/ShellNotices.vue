@@ -110,6 +110,9 @@ watchEffect(() => document.documentElement.style.setProperty('--notices', `${hei
   border-bottom: 2px solid var(--hot);
   font-weight: 600;
 }
+.offline button + button {
+  margin-left: var(--s2);
+}
 /* The run's first view stays whole under it. */
 @media (max-width: 43rem) {
   .offline {
