@@ -2,6 +2,7 @@
 /** The workshops of this server: which this window is in, the others, another one. Usage: <WorkshopsHere /> */
 import Button from 'primevue/button'
 import { computed, onMounted, ref } from 'vue'
+import { HOME } from '~~/shared/place'
 import type { WorkshopHere } from '~~/shared/workshops'
 import { failureWords } from '~/parts/words/errors'
 import { enterWorkshop, isAtHome, workshopHere } from '~/stores/place'
@@ -42,7 +43,7 @@ async function another() {
         type="button"
         severity="secondary"
         :label="`Go into ${other.name}`"
-        @click="enterWorkshop(other.isHome ? 'home' : other.id)"
+        @click="enterWorkshop(other.isHome ? HOME : other.id)"
       />
     </li>
   </ul>

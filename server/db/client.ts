@@ -1,3 +1,4 @@
+import { LRUCache } from 'lru-cache'
 import { Kysely, PostgresDialect, sql, type Transaction } from 'kysely'
 import pg from 'pg'
 import type { Database } from './schema'
@@ -15,6 +16,8 @@ export function inTransaction<T>(db: Db, work: (trx: Transaction<Database>) => P
 /** More waiting than this, and another does better to come back. */
 const MOST_WAITING = 500
 const POOL_SIZE = 12
+/** Workshops whose way in is kept at hand; that of another is made anew. */
+const MOST_SCOPED = 1000
 
 /** Every connection is taken and the line is long. */
 export class PoolBusyError extends Error {
@@ -73,7 +76,7 @@ export function openDatabase(
       },
     })
   const unscoped = new Kysely<Database>({ dialect: dialectFor('') })
-  const scoped = new Map<string, Db>()
+  const scoped = new LRUCache<string, Db>({ max: MOST_SCOPED })
   return {
     unscoped,
     workshop: (id) => {

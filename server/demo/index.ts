@@ -9,7 +9,7 @@ import sharp from 'sharp'
 import { takePlan, type PourPlan } from '../../core/pour'
 import { propertiesOfCard, spoonTestForecastS } from '../../core/stock'
 import { DEMO_PIECE, SettingPiece } from '../../devices/probeModel'
-import type { Db } from '../db/client'
+import { inTransaction, type Db } from '../db/client'
 import { addSpoonTest, putBag } from '../services/shelf/bags'
 import { putBowl, putPlace, putRecipe } from '../services/shelf/cupboard'
 import { meetDevice, putDevice } from '../services/devices'
@@ -123,7 +123,7 @@ async function loadPlaces(trx: Db): Promise<PlaceIds> {
 
 /** Loads the demo workshop into an empty database, all or nothing. */
 export async function loadDemo(db: Db, nowMs: number): Promise<void> {
-  await db.transaction().execute(async (trx) => {
+  await inTransaction(db, async (trx) => {
     const { revision } = await getSettings(trx)
     await saveSettings(
       trx,

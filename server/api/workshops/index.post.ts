@@ -1,5 +1,6 @@
 import { newWorkshopSchema } from '../../../shared/workshops'
-import { makeWorkshop, openDemo } from '../../services/workshops'
+import { openDemo } from '../../demo/lookRound'
+import { makeWorkshop } from '../../services/workshops'
 import { useDatabase } from '../../utils/database'
 import { defineRoute, readJson } from '../../utils/http'
 

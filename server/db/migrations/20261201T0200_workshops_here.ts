@@ -31,6 +31,8 @@ const CONTENTS = [
 /** Several workshops on one server: they are made, listed, and, where they are only for looking round in, emptied. */
 export async function up(db: Kysely<unknown>): Promise<void> {
   await sql`alter table workshop add column is_demo boolean not null default false`.execute(db)
+  // There is one for looking round in, whoever makes it first.
+  await sql`create unique index workshop_demo on workshop (is_demo) where is_demo`.execute(db)
   await sql`grant insert on workshop, settings to ripples_definer`.execute(db)
   await sql`grant select on settings to ripples_definer`.execute(db)
   await sql`grant select, delete on ${sql.join(CONTENTS.map((t) => sql.table(t)))} to ripples_definer`.execute(
