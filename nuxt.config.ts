@@ -48,6 +48,7 @@ export default defineNuxtConfig({
     'plasters',
     'casts',
     'settings',
+    'people',
     'print',
     'wall',
     'look',

@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import { CalendarClock, Droplets, Layers, Package, Settings2, Shapes } from '@lucide/vue'
 import { usePreferences } from '~/parts/show/usePreferences'
 import { useConnection } from '~/stores/connection'
+import { isLetIn, lostPlace } from '~/stores/place'
 import { useProbes } from '~/stores/probes'
 
 const connection = useConnection()
@@ -13,6 +14,9 @@ useProbes().start()
 /** On the wall there is nothing to press. */
 const route = useRoute()
 const isWall = computed(() => route.path === '/wall')
+/** Nobody has let this device in: there is nothing here for it but how that is done. */
+const isStranger = computed(() => lostPlace.value === 'sign_in' && !isLetIn)
+const isForStrangers = computed(() => ['/pair', '/trust'].includes(route.path))
 const { look } = usePreferences()
 useHead({ htmlAttrs: { 'data-look': look } })
 
@@ -29,7 +33,7 @@ const PLACES = [
 <template>
   <div class="shell">
     <a class="skip" href="#main">Skip to content</a>
-    <header v-if="!isWall" class="bar">
+    <header v-if="!isWall && !isStranger" class="bar">
       <!-- The bench again: by keyboard once is enough. -->
       <NuxtLink to="/" class="home" tabindex="-1">
         <img src="/rings.svg" alt="" width="34" height="34" />
@@ -41,9 +45,12 @@ const PLACES = [
         </NuxtLink>
       </nav>
     </header>
-    <ShellNotices :is-wall="isWall" />
+    <ShellNotices v-if="!isStranger" :is-wall="isWall" />
     <main id="main" tabindex="-1">
-      <NuxtPage />
+      <div v-if="isStranger && !isForStrangers" class="page still">
+        <LazyHowToBeLetIn />
+      </div>
+      <NuxtPage v-else />
     </main>
   </div>
 </template>

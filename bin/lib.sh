@@ -93,6 +93,76 @@ require_chromium() {
     [ -x /usr/bin/chromium ] || install_packages chromium
 }
 
+# network_address: this machine's own in the network, where it says one.
+network_address() {
+  local one
+  for one in $(hostname -I 2>/dev/null); do
+    if [[ $one =~ ^[0-9]+(\.[0-9]+){3}$ ]]; then
+      printf '%s' "$one"
+      return
+    fi
+  done
+  die "This machine has no address in a network. Join one, or say which: ./bin/start --share ADDRESS"
+}
+
+# require_caddy STATE: $CADDY is Debian's, the system's own or taken out of its package: installed, it would start a service.
+require_caddy() {
+  CADDY=$(command -v caddy || true)
+  [ -z "$CADDY" ] || return 0
+  CADDY=$1/caddy/bin/usr/bin/caddy
+  [ ! -x "$CADDY" ] || return 0
+  command -v apt-get >/dev/null && command -v dpkg-deb >/dev/null ||
+    die "Missing: caddy. This is not a Debian system; install it by hand, then run this again."
+  local work log=$1/log/caddy-install.log
+  work=$(mktemp -d)
+  say "fetching caddy (a Debian package), which lets the network in"
+  (cd "$work" && { apt-get download caddy || { as_admin apt-get update && apt-get download caddy; }; }) >"$log" 2>&1 </dev/null &&
+    mkdir -p "$1/caddy/bin" && dpkg-deb -x "$work"/caddy_*.deb "$1/caddy/bin" >>"$log" 2>&1 || {
+    tail -3 "$log" >&2
+    rm -rf "$work"
+    die "Caddy could not be fetched (above; all of it in $log). Check the network, then run this again; without --share it is not needed."
+  }
+  rm -rf "$work"
+}
+
+# write_caddyfile STATE ADDRESS PORT SERVER_PORT
+write_caddyfile() {
+  mkdir -p "$1/caddy/public"
+  cat >"$1/caddy/Caddyfile" <<CADDYFILE
+{
+	admin off
+	skip_install_trust
+	auto_https disable_redirects
+	storage file_system "$1/caddy/data"
+	default_sni $2
+	log {
+		level WARN
+	}
+}
+https://$2:$3 {
+	bind $2
+	tls internal
+	handle /authority.crt {
+		root * "$1/caddy/public"
+		file_server
+	}
+	handle {
+		reverse_proxy 127.0.0.1:$4 {
+			flush_interval -1
+			header_up X-Ripples-Network 1
+		}
+	}
+}
+CADDYFILE
+}
+
+# offer_authority STATE: what devices trust this machine by, without the key that lies beside it.
+offer_authority() {
+  local tries=0
+  until [ -s "$1/caddy/data/pki/authorities/local/root.crt" ] || [ $((tries += 1)) -gt 50 ]; do sleep 0.1; done
+  cp "$1/caddy/data/pki/authorities/local/root.crt" "$1/caddy/public/authority.crt" 2>/dev/null || true
+}
+
 # run_logged WHAT LOG COMMAND...: shows that it runs, and the end of its output only if it fails.
 run_logged() {
   local what=$1 log=$2 started=$SECONDS
@@ -135,7 +205,7 @@ require_build() {
   fi
 }
 
-port_taken() { (exec 3<>"/dev/tcp/127.0.0.1/$1") 2>/dev/null; }
+port_taken() { (exec 3<>"/dev/tcp/${2:-127.0.0.1}/$1") 2>/dev/null; }
 
 # free_port FROM: the first port from there that nobody listens on.
 free_port() {

@@ -13,6 +13,10 @@ function read() {
     devicePort: devicePort === undefined ? undefined : Number(devicePort),
     /** Where the log is kept; undefined: on standard error. */
     logPath: process.env.NINE_RIPPLES_LOG,
+    /** Seals what devices of the network were let in with. */
+    sessionKey: process.env.NINE_RIPPLES_SESSION_KEY,
+    /** Under which names and ports the network reaches this server, the first of them to be told; none: it does not. */
+    sharedHosts: process.env.NINE_RIPPLES_SHARED_HOSTS?.split(',') ?? [],
     logLevel: process.env.NINE_RIPPLES_LOG_LEVEL ?? 'info',
   }
 }

@@ -3,6 +3,7 @@ import type { SettingsRecord } from './contracts'
 import type { DeviceCard } from './devices'
 import type { PlaceCard } from './learning'
 import type { MouldCard, MouldSet } from './moulds'
+import type { PersonCard } from './people'
 import type { PourAnswer, UnreadableCard } from './records'
 import type { BagCard, BowlCard, PlasterCard, Recipe, SettlingEntry } from './stock'
 
@@ -24,6 +25,8 @@ export interface ChangeValues {
   device: DeviceCard | null
   settling: SettlingEntry | null
   place: PlaceCard | null
+  /** For whoever keeps the workshop. */
+  person: PersonCard | null
 }
 export type ChangeTopic = keyof ChangeValues
 

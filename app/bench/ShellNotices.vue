@@ -11,7 +11,8 @@ import { REHEARSAL_PLACE, useBench } from '~/stores/bench'
 import { useConnection } from '~/stores/connection'
 import { keepsNothing, placeOf } from '~/stores/kept'
 import { useOutbox } from '~/stores/outbox'
-import { enterWorkshop, lostPlace, workshopHere } from '~/stores/place'
+import { may, me } from '~/stores/me'
+import { enterWorkshop, isLetIn, lostPlace, workshopHere } from '~/stores/place'
 import { isLookingRound } from '~/stores/workshopsHere'
 import { isWithoutWorker } from '~/workers/askForecast'
 
@@ -43,7 +44,20 @@ watchEffect(() => document.documentElement.style.setProperty('--notices', `${hei
       The demo workshop: nothing here is your own.
       <button type="button" class="ghost" @click="enterWorkshop(HOME)">Back to my workshop</button>
     </p>
-    <p v-if="lostPlace" class="offline" role="alert">
+    <p v-if="!may('work') && !lostPlace" class="offline rehearsal" role="status">
+      {{ me?.name }} looks on here: what is pressed records nothing.
+    </p>
+    <p v-if="lostPlace && isLetIn" class="offline" role="alert">
+      {{
+        lostPlace === 'elsewhere'
+          ? 'Somebody else was let in on this browser. This window sends nothing any more.'
+          : 'This device is not let in any more. What you record is kept here: ask at the desk for a code, and it goes out.'
+      }}
+      <button v-if="lostPlace === 'elsewhere'" type="button" class="ghost" @click="comeAlong">
+        Go on as they
+      </button>
+    </p>
+    <p v-else-if="lostPlace" class="offline" role="alert">
       {{
         lostPlace === 'elsewhere'
           ? 'This browser has gone into another workshop in another window. This window sends nothing until it is back.'

@@ -13,7 +13,7 @@ import { verdictText, whichPieces } from '~/parts/words/pieces'
 import { MS_PER } from '#core/units'
 import { useNowBy } from '~/stores/bench'
 import { useWorkshop } from '~/stores/workshop'
-import { qrPath } from './qr'
+import { qrPath } from '~/parts/show/qr'
 
 const { id } = defineProps<{ id: string }>()
 const workshop = useWorkshop()

@@ -7,7 +7,7 @@ import { useNowBy } from '~/stores/bench'
 import { useWorkshop } from '~/stores/workshop'
 import { dayText } from '~/parts/show/time'
 import { VERDICT_WORDS } from '~/parts/words/pour'
-import { qrPath } from './qr'
+import { qrPath } from '~/parts/show/qr'
 
 const { id } = defineProps<{ id: string }>()
 const workshop = useWorkshop()

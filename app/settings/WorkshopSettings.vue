@@ -9,6 +9,7 @@ import { useConflict } from '~/parts/form/useConflict'
 import { usePreferences, type Look } from '~/parts/show/usePreferences'
 import { useUnits } from '~/parts/show/useUnits'
 import { useLearning } from '~/stores/learning'
+import { may, me } from '~/stores/me'
 import { usePours } from '~/stores/pours'
 import { useWorkshop } from '~/stores/workshop'
 import { settingsLines } from '~/parts/form/cardLines'
@@ -131,8 +132,10 @@ async function save() {
           /></label>
           <label class="field"
             ><span>Who works at this device</span>
-            <InputText v-model="pours.who" maxlength="60" />
-            <small class="soft">Written beside what is recorded here.</small>
+            <InputText v-model="pours.who" maxlength="60" :disabled="me !== undefined" />
+            <small class="soft">{{
+              me ? 'You were let in as this.' : 'Written beside what is recorded here.'
+            }}</small>
           </label>
         </div>
         <LearntNote v-if="hands" :name="hands" :subject="`person:${hands}`" factor="sprinkled" />
@@ -250,7 +253,8 @@ async function save() {
         @theirs="takeTheirs"
       />
       <div class="act">
-        <Button type="submit" label="Keep these" :disabled="!valid || !dirty" />
+        <Button v-if="may('keep')" type="submit" label="Keep these" :disabled="!valid || !dirty" />
+        <p v-else class="soft">Whoever keeps the workshop changes these.</p>
         <p role="status">{{ said }}</p>
         <p v-if="failure" class="failure" role="alert">{{ failure }}</p>
       </div>
@@ -269,11 +273,17 @@ async function save() {
       <h2 id="s-places">Places to dry in</h2>
       <PlaceShelf />
     </section>
-    <section class="slab" aria-labelledby="s-files">
+    <section v-if="may('keep')" class="slab" aria-labelledby="s-people">
+      <h2 id="s-people">People and devices</h2>
+      <p>
+        Phones and tablets are let in by name. <NuxtLink to="/people">Who works here, and where</NuxtLink>
+      </p>
+    </section>
+    <section v-if="may('keep')" class="slab" aria-labelledby="s-files">
       <h2 id="s-files">The whole workshop</h2>
       <WorkshopFiles />
     </section>
-    <section class="slab" aria-labelledby="s-here">
+    <section v-if="may('own')" class="slab" aria-labelledby="s-here">
       <h2 id="s-here">Workshops on this server</h2>
       <WorkshopsHere />
     </section>

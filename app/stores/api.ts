@@ -16,7 +16,7 @@ export interface ApiFailure {
 
 /** The workshop is not there to take it, or this window is not where it was: nothing is wrong with what was sent. */
 export const isAway = ({ code }: ApiFailure): boolean =>
-  ['unavailable', 'disk_full', 'foreign_origin', 'elsewhere', 'no_workshop'].includes(code)
+  ['unavailable', 'disk_full', 'foreign_origin', 'elsewhere', 'no_workshop', 'sign_in'].includes(code)
 
 export type ApiResult<T> = { ok: true; value: T } | { ok: false; failure: ApiFailure }
 
@@ -54,13 +54,14 @@ export async function callApi<T>(
     const value = await $fetch<T>(path, { timeout: 10_000, ...options, headers, retry: 0 })
     const wasKept = options.method !== undefined && options.method !== 'GET'
     if (wasKept || path === HEALTH) isDiskFull.value = false
+    if (lostPlace.value === 'sign_in' && path !== HEALTH) lostPlace.value = undefined
     return { ok: true, value }
   } catch (error) {
     if (!(error instanceof FetchError)) throw error
     const body = error.data as ApiErrorBody | undefined
     const code = body?.error?.code
     if (code === 'disk_full') isDiskFull.value = true
-    if (code === 'elsewhere' || code === 'no_workshop') lostPlace.value = code
+    if (code === 'elsewhere' || code === 'no_workshop' || code === 'sign_in') lostPlace.value = code
     return { ok: false, failure: body?.error ?? { code: 'unavailable', fields: [] } }
   }
 }

@@ -9,6 +9,8 @@ import { agreesWith, elapsedMs, syncClock } from './clock'
 import { useDevices } from './devices'
 import { useOutbox } from './outbox'
 import { lookWhereWeAre, workshopHere } from './place'
+import { loadMe } from './me'
+import { usePeople } from './people'
 import { usePhotos } from './photos'
 import { usePours } from './pours'
 import { useHeeds } from './heeds'
@@ -28,6 +30,7 @@ const SILENT_MS = 2.5 * BEAT_MS
  */
 export const useConnection = defineStore('connection', () => {
   const pours = usePours()
+  const people = usePeople()
   const workshop = useWorkshop()
   const outbox = useOutbox()
   const photos = usePhotos()
@@ -56,6 +59,7 @@ export const useConnection = defineStore('connection', () => {
       // Where something is missing, the place stands: whatever came after is asked for again.
       if (!incomplete.value) reached = message.seq
       if (message.topic === 'event' || message.topic === 'pour') pours.apply(message)
+      else if (message.topic === 'person') people.hear(message)
       else workshop.apply(message)
       upkeep.hear(message)
       heeds.hear(message)
@@ -68,7 +72,13 @@ export const useConnection = defineStore('connection', () => {
     loading ??= (async () => {
       arrived ??= []
       const time = await syncClock()
-      const had = await Promise.all([workshop.load(), pours.loadOpen(), upkeep.load(), heeds.load()])
+      const had = await Promise.all([
+        workshop.load(),
+        pours.loadOpen(),
+        upkeep.load(),
+        heeds.load(),
+        loadMe(),
+      ])
       incomplete.value = !time || !had.every(Boolean)
       if (time && !incomplete.value) reached = time.seq
       const since = arrived
@@ -159,7 +169,10 @@ export const useConnection = defineStore('connection', () => {
     })
     on('dropped', reconnect)
     opened.addEventListener('error', () => {
-      if (source === opened) reconnect()
+      if (source !== opened) return
+      // Why it was refused it cannot say.
+      void loadMe()
+      reconnect()
     })
   }
 

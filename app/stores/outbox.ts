@@ -8,6 +8,7 @@ import { useBench } from './bench'
 import { shiftSince, syncClock } from './clock'
 import { placeOf } from './kept'
 import { openEventBox, type EventBox, type Refused, type Unsent } from './eventBox'
+import { may } from './me'
 import { isAtHome } from './place'
 import { onWindowMessage, tellWindows } from './windows'
 
@@ -94,6 +95,8 @@ export const useOutbox = defineStore('outbox', () => {
   let lastKept: Promise<void> = Promise.resolve()
   /** Resolves when they are kept and count. One after the other, so that they stay in order. */
   function add(rows: readonly Unsent[]): Promise<void> {
+    // Who only looks on is told so wherever they are.
+    if (!may('work')) return Promise.resolve()
     if (!isReal) {
       addRows(rows)
       return Promise.resolve()

@@ -15,12 +15,17 @@ const chosenNow = (): string =>
 /** Its id, or `home`. */
 export const workshopHere = chosenNow()
 export const isAtHome = workshopHere === HOME
+/** On a device that was let in somebody is in it: the place then says who (`placeOf`). */
+export const isLetIn = workshopHere.includes('.')
 
 /** The name of something that a browser keeps of this workshop alone. */
 export const placed = (name: string): string => (isAtHome ? name : `${name}@${workshopHere}`)
 
-/** The browser has gone elsewhere, or this workshop is not on this server any more: nothing from here lands anywhere. */
-export const lostPlace = ref<'elsewhere' | 'no_workshop'>()
+/**
+ * The browser has gone elsewhere, this workshop is not on this server any more, or this device is not let in: nothing from
+ * here lands anywhere.
+ */
+export const lostPlace = ref<'elsewhere' | 'no_workshop' | 'sign_in'>()
 
 /** Looks whether the browser is still here, or here again. */
 export function lookWhereWeAre(): void {

@@ -16,6 +16,7 @@ import { callAllPages, callApi, type ApiFailure, type ApiResult } from './api'
 import { useBench } from './bench'
 import { clockSettingMs } from './clock'
 import { useForecasts } from './forecasts'
+import { me } from './me'
 import { useOutbox } from './outbox'
 
 /**
@@ -36,7 +37,12 @@ export const usePours = defineStore('pours', () => {
   const unreadable = shallowRef(new Map<string, UnreadablePour>())
   const outbox = useOutbox()
   const { clock, isReal } = useBench()
-  const who = useKept('nine-ripples.who', '')
+  const typedWho = useKept('nine-ripples.who', '')
+  /** Whoever was let in on this device; at the machine itself whoever says so. */
+  const who = computed({
+    get: () => me.value?.name ?? typedWho.value,
+    set: (name) => (typedWho.value = name),
+  })
   const openLoaded = ref(false)
   const loadFailed = ref(false)
 

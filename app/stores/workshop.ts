@@ -105,7 +105,7 @@ export const useWorkshop = defineStore('workshop', () => {
   const mouldsFailed = ref(false)
 
   /** What the stream brings. */
-  function apply(message: Exclude<ChangeMessage, { topic: 'event' | 'pour' }>) {
+  function apply(message: Exclude<ChangeMessage, { topic: 'event' | 'pour' | 'person' }>) {
     if (message.topic === 'settings') settings.value = message.value
     else (lists[message.topic].put as (id: string, card: unknown) => void)(message.id, message.value)
   }

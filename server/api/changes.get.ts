@@ -1,7 +1,9 @@
 import { z } from 'zod'
 import type { ChangeMessage, HelloMessage } from '../../shared/changes'
+import { RIGHTS_OF } from '../../shared/roles'
 import { MOST_CHANGES, changesAfter, latestSeq, messagesOf, oldestSeq } from '../services/changes'
 import { DomainError } from '../services/domainError'
+import { addressOf, useAsker } from '../utils/asker'
 import { useWorkshop } from '../utils/database'
 import { defineRoute, readQuery } from '../utils/http'
 import { useChangeFeed } from '../live/feeds'
@@ -20,13 +22,15 @@ const querySchema = z.object({
 export default defineRoute(async (event) => {
   const { since } = readQuery(event, querySchema)
   const { req, res } = event.node
-  const address = req.socket.remoteAddress ?? ''
+  const address = addressOf(event)
+  const asker = useAsker(event)
   const workshop = await useWorkshop(event)
   if (!hasRoomFor(address, workshop.id)) throw new DomainError('too_many_streams')
   const feed = await useChangeFeed(workshop)
   // Gone while it was being set up: its end would not be heard any more.
   if (res.closed || req.socket.destroyed) return
 
+  const hearsOfPeople = asker.at === 'machine' || RIGHTS_OF[asker.role].includes('keep')
   let sent = 0
   let live = false
   const waiting: ChangeMessage[] = []
@@ -37,7 +41,9 @@ export default defineRoute(async (event) => {
     for (const message of messages) {
       if (message.seq <= sent) continue
       sent = message.seq
-      write(sseOfChange(message))
+      // Let in anew, as somebody else may be let in now, or nobody.
+      if (message.topic === 'person' && asker.at === 'network' && message.id === asker.personId) res.end()
+      if (message.topic !== 'person' || hearsOfPeople) write(sseOfChange(message))
     }
   }
   const unsubscribe = feed.subscribe((messages) => (live ? push(messages) : waiting.push(...messages)))

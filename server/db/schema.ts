@@ -18,6 +18,7 @@ import type { Settings } from '../../shared/contracts'
 import type { ChangeTopic } from '../../shared/changes'
 import type { PlaceInput } from '../../shared/learning'
 import type { MouldCard } from '../../shared/moulds'
+import type { Role } from '../../shared/roles'
 import type { BagInput } from '../../shared/stock'
 
 /** Whose it is; set by the connection, never by a query. */
@@ -155,6 +156,8 @@ export interface EventTable extends OfWorkshop {
   occurred_at: ColumnType<Date, Date, never>
   received_at: Generated<Date>
   who: string
+  /** Null from the machine itself, and from before there were people. */
+  who_id: ColumnType<string | null, string | null | undefined, never>
   voids_event_id: string | null
   /** Revision of the plan it was recorded against; null from before events named it. */
   plan_revision: ColumnType<number | null, number | null, never>
@@ -325,6 +328,31 @@ export interface SettlingTable extends OfWorkshop {
   who: string
 }
 
+export interface PersonTable extends OfWorkshop {
+  id: string
+  name: string
+  role: Role
+  created_at: Generated<Date>
+  gone_at: ColumnType<Date | null, never, Date>
+}
+
+/** A device that a person was let in on. */
+export interface SessionTable extends OfWorkshop {
+  id: string
+  person_id: string
+  device: string
+  created_at: Generated<Date>
+  seen_at: Generated<Date>
+  ended_at: ColumnType<Date | null, never, Date>
+}
+
+/** A code that one device of this person may be let in by. */
+export interface PairingTable extends OfWorkshop {
+  person_id: string
+  secret_hash: Buffer
+  expires_at: Date
+}
+
 export interface Database {
   plaster: PlasterTable
   bag: BagTable
@@ -351,6 +379,9 @@ export interface Database {
   place: PlaceTable
   observation: ObservationTable
   learn_choice: LearnChoiceTable
+  person: PersonTable
+  session: SessionTable
+  pairing: PairingTable
 }
 
 /**

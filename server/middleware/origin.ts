@@ -1,9 +1,13 @@
 import type { ApiErrorBody } from '../../shared/errors'
+import { cameByNetwork } from '../utils/asker'
 import { useLogger } from '../utils/logger'
+
+const READS = new Set(['GET', 'HEAD'])
 
 /**
  * Answers are for pages of this server alone, and so is what writes or is heavy: a browser says where a request comes
- * from, and one from another site is refused. What is no browser says nothing, and is let in.
+ * from, and one from another site is refused. What is no browser says nothing, and is let in at the machine itself; from the
+ * network nothing is written without it.
  */
 export default defineEventHandler((event) => {
   if (!event.path.startsWith('/api/')) return
@@ -12,7 +16,9 @@ export default defineEventHandler((event) => {
   const origin = getRequestHeader(event, 'origin')
   const foreignSite = site !== undefined && site !== 'same-origin' && site !== 'none'
   const foreignOrigin = origin !== undefined && hostOf(origin) !== getRequestHeader(event, 'host')
-  if (!foreignSite && !foreignOrigin) return
+  const isUnsaid =
+    cameByNetwork(event) && !READS.has(event.method) && site === undefined && origin === undefined
+  if (!foreignSite && !foreignOrigin && !isUnsaid) return
   useLogger().warn({ site, origin, path: event.path }, 'refused a request from another site')
   setResponseStatus(event, 403)
   return { error: { code: 'foreign_origin', fields: [] } } satisfies ApiErrorBody

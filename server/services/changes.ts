@@ -6,6 +6,7 @@ import { devicesById } from './devices'
 import { mouldSetsById } from './shelf/mouldSets'
 import { mouldsById } from './shelf/moulds'
 import { plastersById } from './shelf/plasters'
+import { peopleById } from './people'
 import { eventsById, poursById } from './pours/pourRecords'
 import { settlingById } from './learnt/settling'
 import { getSettings } from './workshop'
@@ -79,6 +80,7 @@ const FETCH: Record<
   device: devicesById,
   settling: settlingById,
   place: placesById,
+  person: peopleById,
 }
 
 /**

@@ -1,7 +1,7 @@
 import type { H3Event } from 'h3'
 import { z } from 'zod'
 import { useConfig } from '../config'
-import { HOME, WINDOW_HEADER, workshopCookie } from '../../shared/place'
+import { HOME, WINDOW_HEADER, placeOf, workshopCookie } from '../../shared/place'
 import { openDatabase, type Db, type OpenDatabase } from '../db/client'
 import { DomainError } from '../services/domainError'
 import { isHere } from '../services/workshops'
@@ -33,14 +33,22 @@ export interface Workshop {
 }
 
 /**
- * The only way from a route to the database: the workshop that this browser has gone into, at first the one at home. A
- * window that was opened in another one is told so, before anything of it lands here.
+ * The only way from a route to the database: on a device of the network the workshop that its person was let into, at the
+ * machine itself the one that this browser has gone into, at first the one at home. A window that was opened in another
+ * one, or by somebody else, is told so, before anything of it lands here.
  */
 export async function useWorkshop(event: H3Event): Promise<Workshop> {
-  const [, port = ''] = /:(\d+)$/.exec(getRequestHeader(event, 'host') ?? '') ?? []
-  const chosen = getCookie(event, workshopCookie(port))
+  const { asker } = event.context
+  if (!asker) throw new Error('nobody was let through here')
   // A stream carries no header of its own.
   const window = getRequestHeader(event, WINDOW_HEADER) ?? getQuery(event).window
+  if (asker.at === 'network') {
+    const { workshopId: id, personId } = asker
+    if (window !== undefined && window !== placeOf(id, personId)) throw new DomainError('elsewhere')
+    return { id, db: useDatabase().workshop(id) }
+  }
+  const [, port = ''] = /:(\d+)$/.exec(getRequestHeader(event, 'host') ?? '') ?? []
+  const chosen = getCookie(event, workshopCookie(port))
   if (window !== undefined && window !== (chosen ?? HOME)) throw new DomainError('elsewhere')
   if (chosen === undefined) return homeWorkshop()
   const open = useDatabase()

@@ -4,6 +4,8 @@ import { deviceIdSchema } from '../../shared/deviceLine'
 import type { ApiErrorBody, ErrorCode } from '../../shared/errors'
 import { DomainError } from '../services/domainError'
 import { PoolBusyError } from '../db/client'
+import { rightFor } from './apiPaths'
+import { admit } from './asker'
 import { isDiskFull } from './disk'
 import { useLogger } from './logger'
 
@@ -17,6 +19,11 @@ const STATUS: Record<ErrorCode, number> = {
   foreign_origin: 403,
   no_workshop: 410,
   elsewhere: 409,
+  sign_in: 401,
+  not_allowed: 403,
+  code_spent: 410,
+  name_taken: 409,
+  too_many_people: 409,
   event_id_conflict: 409,
   pour_id_conflict: 409,
   card_id_conflict: 409,
@@ -77,13 +84,20 @@ async function codeOf(error: unknown): Promise<ErrorCode> {
   return isUnholdable(error) ? 'invalid_input' : 'internal'
 }
 
+/** Where it is said that there is nothing: to anybody. */
+const NOWHERE = '/api/**'
+
 /**
- * Wraps a route: expected failures become their code and status, anything else is logged in full and answered
+ * Wraps a route: nobody comes through who may not (`apiPaths.ts`), expected failures become their code and status, anything else is logged in full and answered
  * with a code only, so that nothing internal leaks.
  */
 export function defineRoute<T>(handler: (event: H3Event) => Promise<T>): EventHandler {
   return defineEventHandler(async (event) => {
     try {
+      const path = event.context.matchedRoute?.path
+      const right = path === NOWHERE ? 'open' : rightFor(path ?? '', event.method)
+      if (right === undefined) throw new Error(`nobody has said what ${event.method} ${path} takes`)
+      if (right !== 'open') await admit(event, right)
       return await handler(event)
     } catch (error) {
       const known = error instanceof DomainError ? error : new DomainError(await codeOf(error))

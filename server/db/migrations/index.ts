@@ -17,6 +17,7 @@ import * as definers from './20261129T2030_definers'
 import * as figureSums from './20261130T0010_figure_sums'
 import * as scoop from './20261130T1620_scoop'
 import * as workshopsHere from './20261201T0200_workshops_here'
+import * as people from './20261201T0500_people'
 
 /** In order of their names. A migration that has landed is never edited; a new one follows it. */
 export const MIGRATIONS: Record<string, Migration> = {
@@ -38,4 +39,5 @@ export const MIGRATIONS: Record<string, Migration> = {
   '20261130T0010_figure_sums': figureSums,
   '20261130T1620_scoop': scoop,
   '20261201T0200_workshops_here': workshopsHere,
+  '20261201T0500_people': people,
 }

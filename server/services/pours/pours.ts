@@ -96,15 +96,33 @@ function happenedAt({ occurredAtMs, shiftMs = 0 }: PostedEvent, nowMs: number) {
   return { at: new Date(atMs), claimed: shiftMs === 0 ? null : new Date(occurredAtMs) }
 }
 
+/** Somebody whom the server knows by more than what they call themselves. */
+export interface Known {
+  personId: string
+  name: string
+}
+
+/** Whose it is: of whoever was let in, unless a device on the bench was pressed, which every window hears and tells. */
+async function whoseIs(trx: Transaction<Database>, who: string, by: Known | undefined) {
+  if (!by) return { who, who_id: null }
+  if (who !== by.name && who !== '') {
+    const device = await trx.selectFrom('device').select('id').where('name', '=', who).executeTakeFirst()
+    if (device) return { who, who_id: null }
+  }
+  return { who: by.name, who_id: by.personId }
+}
+
 /**
  * Records an event. Sending the same one again answers with the row already there; the same id with another
  * content is a conflict.
+ * @param by who was let in on the device that sends it; at the machine itself its window says who it is.
  */
 export async function recordEvent(
   db: Db,
   pourId: string,
   event: PostedEvent,
   nowMs: number,
+  by?: Known,
 ): Promise<PourEvent> {
   const { at, claimed } = happenedAt(event, nowMs)
   return db.transaction().execute(async (trx) => {
@@ -123,7 +141,7 @@ export async function recordEvent(
         type: event.body.type,
         body: JSON.stringify(event.body),
         occurred_at: at,
-        who: event.who,
+        ...(await whoseIs(trx, event.who, by)),
         voids_event_id: targetId,
         plan_revision: event.planRevision ?? null,
         claimed_at: claimed,

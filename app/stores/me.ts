@@ -1,0 +1,32 @@
+import { computed } from 'vue'
+import type { Me } from '~~/shared/people'
+import { RIGHTS_OF, type Right } from '~~/shared/roles'
+import { callApi } from './api'
+import { useKept } from './kept'
+import { isLetIn } from './place'
+
+type OnNetwork = Extract<Me, { at: 'network' }>
+
+/** Who is on this device, as the server said when it was last asked: known without a connection, too. */
+const kept = useKept<OnNetwork | null>('nine-ripples.me', null, {
+  serializer: { read: (text) => JSON.parse(text) as OnNetwork | null, write: (me) => JSON.stringify(me) },
+})
+
+/** On a device that was let in, who is on it; undefined at the machine itself, whose windows say themselves who works there. */
+export const me = computed(() => (isLetIn ? (kept.value ?? undefined) : undefined))
+
+export function takeMe(now: Me): void {
+  if (now.at === 'network') kept.value = now
+}
+
+/** @returns whether it could be had. */
+export async function loadMe(): Promise<boolean> {
+  if (!isLetIn) return true
+  const answer = await callApi<Me>('/api/me')
+  if (answer.ok) takeMe(answer.value)
+  return answer.ok
+}
+
+/** Whoever sits at the machine may do all of it. */
+export const may = (right: Right): boolean =>
+  !isLetIn || (me.value !== undefined && RIGHTS_OF[me.value.role].includes(right))

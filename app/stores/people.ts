@@ -1,0 +1,53 @@
+import { defineStore } from 'pinia'
+import { ref } from 'vue'
+import type { ChangeMessage } from '~~/shared/changes'
+import type { Me, Pairing, PeopleAnswer, PersonCard, PersonInput } from '~~/shared/people'
+import { callApi, type ApiFailure } from './api'
+import { cardList, dropped } from './cardList'
+import { loadMe, me } from './me'
+
+const byName = (a: PersonCard, b: PersonCard) => a.name.localeCompare(b.name)
+
+/** People of the workshop and their devices: asked for where they are looked at, then told by the stream. */
+export const usePeople = defineStore('people', () => {
+  const { cards, put, change } = cardList<PersonCard>({ path: '/api/people', as: 'person', order: byName })
+  /** Where other devices reach this server; null: nowhere. */
+  const address = ref<string | null>(null)
+  let isAsked = false
+
+  /** @returns why not, where they could not be had. */
+  async function load(): Promise<ApiFailure | undefined> {
+    isAsked = true
+    const answer = await callApi<PeopleAnswer>('/api/people')
+    if (!answer.ok) return answer.failure
+    address.value = answer.value.address
+    cards.value = answer.value.people
+    return undefined
+  }
+
+  function hear(message: Extract<ChangeMessage, { topic: 'person' }>) {
+    if (isAsked) put(message.id, message.value)
+    if (message.id === me.value?.personId) void loadMe()
+  }
+
+  /** @param id the caller's own: sent twice it is one person. */
+  const add = (id: string, person: PersonInput) =>
+    change('/api/people', { method: 'POST', body: { id, ...person } })
+  const save = (id: string, person: PersonInput) =>
+    change(`/api/people/${id}`, { method: 'PUT', body: person })
+  const putOut = (id: string) => dropped(`/api/people/${id}`, () => put(id, null))
+  function putDeviceOut(personId: string, id: string) {
+    const of = cards.value.find((p) => p.id === personId)
+    return dropped(`/api/sessions/${id}`, () => {
+      if (of) put(personId, { ...of, devices: of.devices.filter((d) => d.id !== id) })
+    })
+  }
+  const pairingFor = (id: string) =>
+    callApi<Pairing>(`/api/people/${id}/pairing`, { method: 'POST', body: {} })
+
+  return { cards, address, load, hear, add, save, putOut, putDeviceOut, pairingFor }
+})
+
+/** On a device that has read a code. */
+export const pairWith = (token: string, device: string) =>
+  callApi<Me>('/api/pair', { method: 'POST', body: { token, device } })

@@ -1,0 +1,10 @@
+import { offerPairing } from '../../../services/people'
+import { useWorkshop } from '../../../utils/database'
+import { defineRoute, readId, requireJson } from '../../../utils/http'
+
+/** A code by which one more device of this person is let in. */
+export default defineRoute(async (event) => {
+  requireJson(event)
+  const { id, db } = await useWorkshop(event)
+  return offerPairing(db, id, readId(event))
+})

@@ -1,0 +1,218 @@
+import { createHash, randomBytes, randomUUID } from 'node:crypto'
+import { sql } from 'kysely'
+import type { Pairing, PersonCard, PersonInput } from '../../shared/people'
+import type { Role } from '../../shared/roles'
+import type { Db, OpenDatabase } from '../db/client'
+import { DomainError } from './domainError'
+
+/** People of a workshop and the devices that they are let in on. */
+
+/** More than these are no workshop's. */
+const MOST_PEOPLE = 500
+/** Long enough to fetch the phone. */
+const PAIRING_MIN = 5
+/** How exactly a device is known to have been seen. */
+const SEEN_EVERY_MIN = 1
+
+async function cardsOf(db: Db, ids?: readonly string[]): Promise<PersonCard[]> {
+  const people = await db
+    .selectFrom('person')
+    .select(['id', 'name', 'role'])
+    .where('gone_at', 'is', null)
+    .$if(ids !== undefined, (q) => q.where('id', 'in', ids!))
+    .orderBy((e) => e.fn('lower', ['name']))
+    .execute()
+  if (people.length === 0) return []
+  const sessions = await db
+    .selectFrom('session')
+    .selectAll()
+    .where(
+      'person_id',
+      'in',
+      people.map((p) => p.id),
+    )
+    .where('ended_at', 'is', null)
+    .orderBy('seen_at', 'desc')
+    .execute()
+  return people.map((person) => ({
+    ...person,
+    devices: sessions
+      .filter((s) => s.person_id === person.id)
+      .map((s) => ({
+        id: s.id,
+        name: s.device,
+        sinceMs: s.created_at.getTime(),
+        seenMs: s.seen_at.getTime(),
+      })),
+  }))
+}
+
+export const listPeople = (db: Db): Promise<PersonCard[]> => cardsOf(db)
+export const peopleById = (db: Db, ids: readonly string[]): Promise<PersonCard[]> => cardsOf(db, ids)
+
+async function personOf(db: Db, id: string): Promise<PersonCard> {
+  const [card] = await cardsOf(db, [id])
+  if (!card) throw new DomainError('not_found')
+  return card
+}
+
+/** Two of one name could not be told apart beside what they record. */
+const nameTaken = () => new DomainError('name_taken', [{ path: 'name', message: 'is somebody else’s here' }])
+const isTaken = (error: unknown) =>
+  (error as { constraint?: unknown } | null)?.constraint === 'person_by_name'
+
+/** Sent again it is the same one. */
+export async function addPerson(db: Db, id: string, { name, role }: PersonInput): Promise<PersonCard> {
+  const { n } = await db
+    .selectFrom('person')
+    .select((e) => e.fn.countAll<number>().as('n'))
+    .where('gone_at', 'is', null)
+    .executeTakeFirstOrThrow()
+  if (n >= MOST_PEOPLE) throw new DomainError('too_many_people')
+  try {
+    await db
+      .insertInto('person')
+      .values({ id, name, role })
+      .onConflict((c) => c.columns(['workshop_id', 'id']).doNothing())
+      .execute()
+  } catch (error) {
+    throw isTaken(error) ? nameTaken() : error
+  }
+  return personOf(db, id)
+}
+
+export async function changePerson(db: Db, id: string, { name, role }: PersonInput): Promise<PersonCard> {
+  try {
+    await db
+      .updateTable('person')
+      .set({ name, role })
+      .where('id', '=', id)
+      .where('gone_at', 'is', null)
+      .execute()
+  } catch (error) {
+    throw isTaken(error) ? nameTaken() : error
+  }
+  return personOf(db, id)
+}
+
+/** Put out: none of their devices is let in any more. What they recorded stays theirs. */
+export async function putOut(db: Db, id: string): Promise<void> {
+  await db.transaction().execute(async (trx) => {
+    const gone = await trx
+      .updateTable('person')
+      .set({ gone_at: new Date() })
+      .where('id', '=', id)
+      .where('gone_at', 'is', null)
+      .executeTakeFirst()
+    if (gone.numUpdatedRows === 0n) throw new DomainError('not_found')
+    await trx.deleteFrom('pairing').where('person_id', '=', id).execute()
+    await trx
+      .updateTable('session')
+      .set({ ended_at: new Date() })
+      .where('person_id', '=', id)
+      .where('ended_at', 'is', null)
+      .execute()
+  })
+}
+
+export async function endSession(db: Db, id: string): Promise<void> {
+  const ended = await db
+    .updateTable('session')
+    .set({ ended_at: new Date() })
+    .where('id', '=', id)
+    .where('ended_at', 'is', null)
+    .executeTakeFirst()
+  if (ended.numUpdatedRows === 0n) throw new DomainError('not_found')
+}
+
+const UUID_BYTES = 16
+const SECRET_BYTES = 16
+const bytesOf = (uuid: string) => Buffer.from(uuid.replaceAll('-', ''), 'hex')
+const uuidOf = (bytes: Buffer) =>
+  bytes.toString('hex').replace(/^(.{8})(.{4})(.{4})(.{4})(.{12})$/, '$1-$2-$3-$4-$5')
+const hashOf = (secret: Buffer) => createHash('sha256').update(secret).digest()
+
+/**
+ * A code for one more device of this person, by the database's clock good for five minutes. What is kept of it cannot be
+ * turned back into it. Another one takes its place.
+ */
+export async function offerPairing(db: Db, workshopId: string, personId: string): Promise<Pairing> {
+  await personOf(db, personId)
+  const secret = randomBytes(SECRET_BYTES)
+  const { expires_at } = await db
+    .insertInto('pairing')
+    .values({
+      person_id: personId,
+      secret_hash: hashOf(secret),
+      expires_at: sql<Date>`now() + make_interval(mins => ${PAIRING_MIN})`,
+    })
+    .onConflict((c) =>
+      c.columns(['workshop_id', 'person_id']).doUpdateSet((e) => ({
+        secret_hash: e.ref('excluded.secret_hash'),
+        expires_at: e.ref('excluded.expires_at'),
+      })),
+    )
+    .returning('expires_at')
+    .executeTakeFirstOrThrow()
+  const token = Buffer.concat([bytesOf(workshopId), bytesOf(personId), secret]).toString('base64url')
+  return { token, expiresAtMs: expires_at.getTime() }
+}
+
+export interface Session {
+  id: string
+  workshopId: string
+  personId: string
+  name: string
+  role: Role
+  device: string
+}
+
+/** Lets a device in by its code, which is spent with that. Whatever is wrong with a code, the answer is the same. */
+export async function takePairing(open: OpenDatabase, token: string, device: string): Promise<Session> {
+  const bytes = Buffer.from(token, 'base64url')
+  if (bytes.length !== 2 * UUID_BYTES + SECRET_BYTES) throw new DomainError('code_spent')
+  const workshopId = uuidOf(bytes.subarray(0, UUID_BYTES))
+  const personId = uuidOf(bytes.subarray(UUID_BYTES, 2 * UUID_BYTES))
+  const secret_hash = hashOf(bytes.subarray(2 * UUID_BYTES))
+  const db = open.workshop(workshopId)
+  const id = randomUUID()
+  await db.transaction().execute(async (trx) => {
+    const spent = await trx
+      .deleteFrom('pairing')
+      .where('person_id', '=', personId)
+      .where('secret_hash', '=', secret_hash)
+      .where('expires_at', '>', sql<Date>`now()`)
+      .executeTakeFirst()
+    if (spent.numDeletedRows === 0n) throw new DomainError('code_spent')
+    await trx.insertInto('session').values({ id, person_id: personId, device }).execute()
+  })
+  const session = await findSession(db, workshopId, id)
+  if (!session) throw new DomainError('code_spent')
+  return session
+}
+
+/** Who is on this device; undefined where it was put out. */
+export async function findSession(db: Db, workshopId: string, id: string): Promise<Session | undefined> {
+  const row = await db
+    .selectFrom('session')
+    .innerJoin('person', (j) =>
+      j.onRef('person.id', '=', 'session.person_id').onRef('person.workshop_id', '=', 'session.workshop_id'),
+    )
+    .select(['session.device', 'session.person_id', 'person.name', 'person.role'])
+    .select(sql<boolean>`session.seen_at < now() - make_interval(mins => ${SEEN_EVERY_MIN})`.as('isOld'))
+    .where('session.id', '=', id)
+    .where('session.ended_at', 'is', null)
+    .where('person.gone_at', 'is', null)
+    .executeTakeFirst()
+  if (!row) return undefined
+  if (row.isOld)
+    // A disk that is full keeps nobody out.
+    await db
+      .updateTable('session')
+      .set({ seen_at: new Date() })
+      .where('id', '=', id)
+      .execute()
+      .catch(() => {})
+  const { device, person_id: personId, name, role } = row
+  return { id, workshopId, personId, name, role, device }
+}
