@@ -51,6 +51,7 @@ import { DEMO_PLASTERS } from '../../server/demo/plasters'
 import { demoPours } from '../../server/demo/pours'
 import { DAY, HOUR, demouldedAgo, run, toEvents, weighings, type Timed } from '../../server/demo/timed'
 import { testPlan } from '../unit/plans'
+import { partFigures } from './modelParts'
 
 /** A moment of no meaning that everything is dated from. */
 const NOW_MS = Date.UTC(2026, 3, 1)
@@ -147,7 +148,7 @@ function thrownJobs(): Job[] {
       waterTempC: Math.round(between(4, 38)),
       powderTempC: Math.round(between(4, 28)),
       soakS: any([30, 60, 120, 240]),
-      stirS: any([30, 90, 120, 300]),
+      stirS: any([30, 90, 120, 300, 600]),
       air: {
         tempC: Math.round(between(2, 36)),
         rhPct: any([25, 50, 70, 92]),
@@ -277,11 +278,18 @@ function ofJob({ of, timed }: Job): Record<string, unknown> {
 
 /** @param full the figures themselves instead of their sums: to be laid beside those of another day. */
 export function modelFigures(full = false): Record<string, Record<string, unknown>> {
-  return Object.fromEntries(
-    [...shedJobs(), ...thrownJobs()].map((job) => [
+  const said = [
+    ...[...shedJobs(), ...thrownJobs()].map((job): [string, Record<string, unknown>] => [
       job.name,
+      ofJob(job),
+    ]),
+    ...Object.entries(partFigures()),
+  ]
+  return Object.fromEntries(
+    said.map(([name, answers]) => [
+      name,
       Object.fromEntries(
-        Object.entries(ofJob(job)).map(([asked, value]) => [asked, full ? plain(value) : sumOf(value)]),
+        Object.entries(answers).map(([asked, value]) => [asked, full ? plain(value) : sumOf(value)]),
       ),
     ]),
   )
