@@ -63,6 +63,7 @@ export const ROUTES: Record<`/api/${string}`, Partial<Record<Method, RouteRight>
 }
 
 export const PATHS = Object.keys(ROUTES)
+export const isPath = (path: string): boolean => Object.hasOwn(ROUTES, path)
 
 /** @returns undefined where nobody has said what it takes: then it is nobody's. */
 export const rightFor = (path: string, method: string): RouteRight | undefined =>

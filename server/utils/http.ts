@@ -4,7 +4,7 @@ import { deviceIdSchema } from '../../shared/deviceLine'
 import type { ApiErrorBody, ErrorCode } from '../../shared/errors'
 import { DomainError } from '../services/domainError'
 import { PoolBusyError } from '../db/client'
-import { rightFor } from './apiPaths'
+import { isPath, rightFor } from './apiPaths'
 import { admit } from './asker'
 import { isDiskFull } from './disk'
 import { useLogger } from './logger'
@@ -84,9 +84,6 @@ async function codeOf(error: unknown): Promise<ErrorCode> {
   return isUnholdable(error) ? 'invalid_input' : 'internal'
 }
 
-/** Where it is said that there is nothing: to anybody. */
-const NOWHERE = '/api/**'
-
 /**
  * Wraps a route: nobody comes through who may not (`apiPaths.ts`), expected failures become their code and status, anything else is logged in full and answered
  * with a code only, so that nothing internal leaks.
@@ -94,9 +91,9 @@ const NOWHERE = '/api/**'
 export function defineRoute<T>(handler: (event: H3Event) => Promise<T>): EventHandler {
   return defineEventHandler(async (event) => {
     try {
-      const path = event.context.matchedRoute?.path
-      const right = path === NOWHERE ? 'open' : rightFor(path ?? '', event.method)
-      if (right === undefined) throw new Error(`nobody has said what ${event.method} ${path} takes`)
+      const path = event.context.matchedRoute?.path ?? ''
+      const right = rightFor(path, event.method)
+      if (right === undefined) throw new DomainError(isPath(path) ? 'method_not_allowed' : 'not_found')
       if (right !== 'open') await admit(event, right)
       return await handler(event)
     } catch (error) {

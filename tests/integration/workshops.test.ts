@@ -10,6 +10,7 @@ import { DEMO_PLASTERS } from '../../server/demo/plasters'
 import { DEMO_MOULDS } from '../../server/demo/moulds'
 import { insertPhoto, reducePhoto } from '../../server/services/photos'
 import { chooseLearning, learningOf } from '../../server/services/learnt/learning'
+import { addPerson, offerPairing, takePairing } from '../../server/services/people'
 import { createPour, recordEvent } from '../../server/services/pours/pours'
 import { PATHS } from '../../server/utils/apiPaths'
 import { send as sendTo } from '../support/http'
@@ -110,6 +111,11 @@ beforeAll(async () => {
     .toBuffer()
   const made = await reducePhoto(picture)
   await theirs.transaction().execute((trx) => insertPhoto(trx, { mould: ids.moulds! }, ids.photos!, '', made))
+  ids.people = randomUUID()
+  await addPerson(theirs, ids.people, { name: 'Odile', role: 'caster' })
+  const { token } = await offerPairing(theirs, otherId, ids.people)
+  ids.sessions = (await takePairing(app, token, 'Phone')).id
+  await offerPairing(theirs, otherId, ids.people)
   const kept = { subject: `mould:${ids.moulds!}`, cause: 'no_tap', at: new Date() } as const
   await theirs
     .insertInto('heed')
@@ -181,6 +187,7 @@ it('no route reads or writes a row of another workshop', async () => {
       stirS: 60,
       tookS: 900,
     },
+    'PUT /api/people/:id': { name: 'x', role: 'keeper' },
     'PUT /api/devices/:id/use': { channel: 'mass', to: null },
     'POST /api/devices/:id/tare': { id: randomUUID(), zeroedAtMs: null },
     'PUT /api/places/:id': {

@@ -46,6 +46,8 @@ export async function startServer(
       NINE_RIPPLES_DATABASE_URL: databaseUrl,
       NITRO_HOST: '127.0.0.1',
       NITRO_PORT: String(listenPort),
+      // As if what lets the network in stood before it: its header alone makes a request one of the network's.
+      NINE_RIPPLES_SHARED_HOSTS: `127.0.0.1:${listenPort}`,
       ...(devicePort === undefined ? {} : { NINE_RIPPLES_DEVICE_PORT: String(devicePort) }),
     },
     stdio: ['ignore', 'ignore', 'pipe'],

@@ -1,0 +1,233 @@
+import { randomUUID } from 'node:crypto'
+import { sql } from 'kysely'
+import { afterAll, beforeAll, expect, it } from 'vitest'
+import { openDatabase, type OpenDatabase } from '../../server/db/client'
+import { addPerson, changePerson } from '../../server/services/people'
+import { makeWorkshop } from '../../server/services/workshops'
+import { PATHS, ROUTES } from '../../server/utils/apiPaths'
+import { RIGHTS_OF, ROLES, type Right, type Role } from '../../shared/roles'
+import { placeOf } from '../../shared/place'
+import { until } from '../support/until'
+import { withServer } from '../support/suite'
+import { testPlan } from '../unit/plans'
+
+const suite = withServer()
+let app: OpenDatabase
+beforeAll(() => (app = openDatabase(suite.database.url, () => {})))
+afterAll(() => app.close())
+const home = () => suite.database.workshopId
+const homeDb = () => app.workshop(home())
+
+/** As a browser of the network asks, with what it was let in with. */
+function fromNetwork(method: string, path: string, body?: unknown, headers: Record<string, string> = {}) {
+  const { address } = suite.server
+  return fetch(`${address}${path}`, {
+    method,
+    headers: {
+      'x-ripples-network': '1',
+      origin: address,
+      ...(body === undefined ? {} : { 'content-type': 'application/json' }),
+      ...headers,
+    },
+    ...(body === undefined ? {} : { body: JSON.stringify(body) }),
+  })
+}
+const codeOf = async (answer: Response) =>
+  [answer.status, ((await answer.json()) as { error?: { code: string } }).error?.code] as const
+
+interface LetIn {
+  personId: string
+  cookie: string
+}
+const cookieOf = (answer: Response) =>
+  answer.headers
+    .getSetCookie()
+    .map((c) => c.split(';')[0]!)
+    .filter((c) => !c.endsWith('='))
+    .join('; ')
+
+const tokenFor = async (personId: string) =>
+  ((await suite.send('POST', `/api/people/${personId}/pairing`, {})).json as never as { token: string }).token
+
+/** Somebody new at the desk, and their phone. */
+async function letIn(name: string, role: Role): Promise<LetIn> {
+  const personId = randomUUID()
+  expect((await suite.send('POST', '/api/people', { id: personId, name, role })).status).toBe(200)
+  const token = await tokenFor(personId)
+  const answer = await fromNetwork('POST', '/api/pair', { token, device: 'Phone' })
+  expect(answer.status).toBe(200)
+  return { personId, cookie: cookieOf(answer) }
+}
+
+const METHODS = ['GET', 'POST', 'PUT', 'DELETE'] as const
+const everyRoute = PATHS.flatMap((path) =>
+  METHODS.flatMap((method) => {
+    const right = ROUTES[path as `/api/${string}`]![method]
+    return right === undefined ? [] : [{ path, method, right }]
+  }),
+)
+/** The code of an answer, and no more of one that does not end. */
+async function ask(method: string, path: string, cookie?: string) {
+  const body = method === 'GET' || method === 'DELETE' ? undefined : {}
+  const answer = await fromNetwork(
+    method,
+    path.replace(':id', randomUUID()),
+    body,
+    cookie === undefined ? {} : { cookie },
+  )
+  if (!answer.headers.get('content-type')?.includes('json')) {
+    await answer.body?.cancel()
+    return { status: answer.status, code: undefined }
+  }
+  const [status, code] = await codeOf(answer)
+  return { status, code }
+}
+
+it('a stranger of the network gets nothing of any route', async () => {
+  const { cookie } = await letIn('Odile', 'keeper')
+  const port = new URL(suite.server.address).port
+  const strangers = [
+    undefined,
+    `ripples_session_${port}=x`,
+    // Sealed, and changed in one letter.
+    cookie.replace(/(ripples_session_\d+=[^;]{40})./, '$1~'),
+    // In a workshop by name alone.
+    `ripples_workshop_${port}=${home()}`,
+  ]
+  for (const { path, method, right } of everyRoute.filter((r) => r.right !== 'open'))
+    for (const stranger of strangers)
+      expect(await ask(method, path, stranger), `${method} ${path} (${right})`).toEqual({
+        status: 401,
+        code: 'sign_in',
+      })
+  expect((await ask('GET', '/api/health')).status).toBe(200)
+})
+
+it.each(ROLES)('a %s does what the table says, route by route', async (role) => {
+  const { cookie } = await letIn(`One ${role}`, role)
+  const may = (right: Right) => RIGHTS_OF[role].includes(right)
+  for (const { path, method, right } of everyRoute) {
+    if (right === 'open') continue
+    const { status, code } = await ask(method, path, cookie)
+    if (may(right)) expect([401, 403], `${method} ${path}`).not.toContain(status)
+    else expect([status, code], `${method} ${path}`).toEqual([403, 'not_allowed'])
+  }
+})
+
+it('a code lets one device in, once, and not for long', async () => {
+  const id = randomUUID()
+  await addPerson(homeDb(), id, { name: 'Mina', role: 'caster' })
+  const pair = async (token: string, headers = {}) =>
+    codeOf(await fromNetwork('POST', '/api/pair', { token, device: 'Phone' }, headers))
+  const first = await tokenFor(id)
+  const second = await tokenFor(id)
+  // Another one took its place.
+  expect(await pair(first)).toEqual([410, 'code_spent'])
+  // Of two at once, one.
+  const both = await Promise.all([pair(second), pair(second)])
+  expect(both.map(([status]) => status).sort()).toEqual([200, 410])
+  expect(await pair(second)).toEqual([410, 'code_spent'])
+  const old = await tokenFor(id)
+  await sql`update pairing set expires_at = now() where person_id = ${id}`.execute(suite.database.owner)
+  expect(await pair(old)).toEqual([410, 'code_spent'])
+  // Of a workshop that is there, for a person who is not in it; and what is no code at all.
+  const elsewhere = randomUUID()
+  await makeWorkshop(app, elsewhere)
+  const bytes = Buffer.from(await tokenFor(id), 'base64url')
+  Buffer.from(elsewhere.replaceAll('-', ''), 'hex').copy(bytes)
+  for (const none of [bytes.toString('base64url'), '', 'x'.repeat(64), '%'])
+    expect(await pair(none)).toEqual([410, 'code_spent'])
+  // At the machine itself there is nothing to be let into.
+  expect((await suite.send('POST', '/api/pair', { token: await tokenFor(id), device: 'Phone' })).status).toBe(
+    403,
+  )
+})
+
+it('whoever is put out is out at once, on that device or on all of them, and so is an open stream', async () => {
+  const ines = await letIn('Ines', 'caster')
+  const tomas = await letIn('Tomas', 'looker')
+  const bench = async ({ cookie }: LetIn) =>
+    (await fromNetwork('GET', '/api/bench', undefined, { cookie })).status
+  const stream = await fromNetwork('GET', '/api/changes', undefined, { cookie: ines.cookie })
+  const heard: string[] = []
+  const ended = (async () => {
+    for await (const piece of stream.body!) heard.push(Buffer.from(piece).toString())
+  })()
+  await until('the stream to say hello', () => heard.join('').includes('hello'))
+  const listed = (await suite.send('GET', '/api/people')).json as never as {
+    people: { id: string; devices: { id: string; name: string }[] }[]
+  }
+  const [device] = listed.people.find((p) => p.id === ines.personId)!.devices
+  expect(device!.name).toBe('Phone')
+  expect((await suite.send('DELETE', `/api/sessions/${device!.id}`)).status).toBe(200)
+  await ended
+  expect(heard.join('')).not.toContain('"topic":"person"')
+  expect([await bench(ines), await bench(tomas)]).toEqual([401, 200])
+  expect((await suite.send('DELETE', `/api/people/${tomas.personId}`)).status).toBe(200)
+  expect(await bench(tomas)).toBe(401)
+  expect((await suite.send('POST', `/api/people/${tomas.personId}/pairing`, {})).status).toBe(404)
+  // Their name is free again; what they were let in with is not.
+  await letIn('tomas', 'caster')
+  expect(await bench(tomas)).toBe(401)
+})
+
+it('what somebody records is theirs, whoever their window says they are; a button stays a button', async () => {
+  const { personId, cookie } = await letIn('Ann', 'caster')
+  const pour = randomUUID()
+  await suite.send('POST', '/api/pours', { id: pour, plan: testPlan() })
+  await homeDb().insertInto('device').values({ id: 'elbow', name: 'Elbow button' }).execute()
+  const record = async (who: string) => {
+    const event = { id: randomUUID(), occurredAtMs: Date.now() - 10, who, body: { type: 'note', text: 'x' } }
+    const answer = await fromNetwork('POST', `/api/pours/${pour}/events`, event, { cookie })
+    return ((await answer.json()) as { who: string }).who
+  }
+  expect([await record('Mina'), await record('Elbow button'), await record('')]).toEqual([
+    'Ann',
+    'Elbow button',
+    'Ann',
+  ])
+  const kept = await homeDb().selectFrom('event').select('who_id').where('pour_id', '=', pour).execute()
+  expect(kept.map((e) => e.who_id).sort()).toEqual([personId, personId, null].sort())
+  // By another name it is still them.
+  await changePerson(homeDb(), personId, { name: 'Anne', role: 'caster' })
+  expect(await record('Ann')).toBe('Anne')
+})
+
+it('a session is in its own workshop whatever its browser says, and nobody shares a name', async () => {
+  const { personId, cookie } = await letIn('Bea', 'caster')
+  const port = new URL(suite.server.address).port
+  const other = randomUUID()
+  await makeWorkshop(app, other)
+  const bowl = { revision: null, bowl: { name: 'Theirs alone', volumeMl: 900, tareG: 90 } }
+  const within = { cookie: `ripples_workshop_${port}=${other}` }
+  expect((await suite.send('PUT', `/api/bowls/${randomUUID()}`, bowl, within)).status).toBe(200)
+  const mixed = `${cookie.replace(/ripples_workshop[^;]*/, '')}; ${within.cookie}`
+  const bowls = await fromNetwork('GET', '/api/bowls', undefined, { cookie: mixed })
+  expect([bowls.status, await bowls.text()]).toEqual([200, expect.not.stringContaining('Theirs alone')])
+  // A window that somebody else left open on it.
+  const window = async (place: string) =>
+    (await fromNetwork('GET', '/api/bowls', undefined, { cookie, 'x-ripples-workshop': place })).status
+  expect([await window(placeOf(home(), personId)), await window(placeOf(home(), randomUUID()))]).toEqual([
+    200, 409,
+  ])
+  const twin = { id: randomUUID(), name: 'BEA', role: 'looker' }
+  expect(await suite.send('POST', '/api/people', twin)).toMatchObject({
+    status: 409,
+    json: { error: { code: 'name_taken', fields: [{ path: 'name' }] } },
+  })
+})
+
+it('from the network a write names its page, and the server is asked by the name it is shared under', async () => {
+  const { cookie } = await letIn('Cleo', 'caster')
+  const bare = await fetch(`${suite.server.address}/api/settling`, {
+    method: 'POST',
+    headers: { 'x-ripples-network': '1', cookie, 'content-type': 'application/json' },
+    body: JSON.stringify({ id: randomUUID(), what: 'filled', atMs: Date.now(), who: '' }),
+  })
+  expect(await codeOf(bare)).toEqual([403, 'foreign_origin'])
+  const { port } = new URL(suite.server.address)
+  const strange = await fetch(`http://localhost:${port}/api/health`, {
+    headers: { 'x-ripples-network': '1' },
+  })
+  expect(strange.status).toBe(421)
+})
