@@ -3,7 +3,7 @@ import { computed } from 'vue'
 import { CalendarClock, Droplets, Layers, Package, Settings2, Shapes } from '@lucide/vue'
 import { usePreferences } from '~/parts/show/usePreferences'
 import { useConnection } from '~/stores/connection'
-import { isLetIn, lostPlace } from '~/stores/place'
+import { isStranger } from '~/stores/place'
 import { useProbes } from '~/stores/probes'
 
 const connection = useConnection()
@@ -14,8 +14,6 @@ useProbes().start()
 /** On the wall there is nothing to press. */
 const route = useRoute()
 const isWall = computed(() => route.path === '/wall')
-/** Nobody has let this device in: there is nothing here for it but how that is done. */
-const isStranger = computed(() => lostPlace.value === 'sign_in' && !isLetIn)
 const isForStrangers = computed(() => ['/pair', '/trust'].includes(route.path))
 const { look } = usePreferences()
 useHead({ htmlAttrs: { 'data-look': look } })

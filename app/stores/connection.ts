@@ -8,7 +8,7 @@ import { useBench } from './bench'
 import { agreesWith, elapsedMs, syncClock } from './clock'
 import { useDevices } from './devices'
 import { useOutbox } from './outbox'
-import { lookWhereWeAre, workshopHere } from './place'
+import { isStranger, lookWhereWeAre, workshopHere } from './place'
 import { loadMe } from './me'
 import { usePeople } from './people'
 import { usePhotos } from './photos'
@@ -97,7 +97,7 @@ export const useConnection = defineStore('connection', () => {
   function loadAgain() {
     clearTimeout(again)
     failedLoads = incomplete.value ? failedLoads + 1 : 0
-    if (failedLoads === 0) return
+    if (failedLoads === 0 || isStranger.value) return
     again = setTimeout(() => void load().then(() => pours.refresh()), backOffMs(failedLoads, RECONNECT))
   }
 
@@ -126,7 +126,7 @@ export const useConnection = defineStore('connection', () => {
     setConnected(false)
     clearTimeout(reconnecting)
     failures += 1
-    reconnecting = setTimeout(connect, backOffMs(failures, RECONNECT))
+    if (!isStranger.value) reconnecting = setTimeout(connect, backOffMs(failures, RECONNECT))
   }
 
   function connect() {
@@ -205,6 +205,7 @@ export const useConnection = defineStore('connection', () => {
       void loaded.then(connect)
     })
     setInterval(() => {
+      if (isStranger.value) return
       void lookAtDisk()
       lookWhereWeAre()
       if (elapsedMs() - heardMs < SILENT_MS) return

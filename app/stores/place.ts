@@ -1,4 +1,4 @@
-import { ref } from 'vue'
+import { computed, ref } from 'vue'
 import { HOME, workshopCookie } from '~~/shared/place'
 
 /**
@@ -26,6 +26,9 @@ export const placed = (name: string): string => (isAtHome ? name : `${name}@${wo
  * here lands anywhere.
  */
 export const lostPlace = ref<'elsewhere' | 'no_workshop' | 'sign_in'>()
+
+/** Nobody has let this device in: there is nothing here for it but how that is done. */
+export const isStranger = computed(() => lostPlace.value === 'sign_in' && !isLetIn)
 
 /** Looks whether the browser is still here, or here again. */
 export function lookWhereWeAre(): void {

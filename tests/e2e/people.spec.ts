@@ -1,0 +1,96 @@
+import type { Browser, Page, Response } from '@playwright/test'
+import { expect, go, pool, test, type Workshop } from './fixtures'
+
+test.use({ demo: true })
+
+/** A phone of the network: what lets the network in says so of each of its requests. */
+async function phoneOf(browser: Browser, headers: Record<string, string> = {}): Promise<Page> {
+  const context = await browser.newContext({
+    viewport: { width: 390, height: 844 },
+    hasTouch: true,
+    isMobile: true,
+    extraHTTPHeaders: { 'x-ripples-network': '1', ...headers },
+  })
+  await context.addInitScript(() => localStorage.setItem('nine-ripples.caution-read', 'true'))
+  return context.newPage()
+}
+
+/** What the desk's code leads to, when a button is pressed that shows one. */
+async function codeAfter(desk: Page, press: () => Promise<void>): Promise<string> {
+  const isCode = (r: Response) => r.url().endsWith('/pairing')
+  const [answer] = await Promise.all([desk.waitForResponse(isCode), press()])
+  await expect(desk.getByRole('img', { name: /^Code for / })).toBeVisible()
+  return ((await answer.json()) as { token: string }).token
+}
+
+async function letIn(phone: Page, { address }: Workshop, token: string) {
+  await phone.goto(`${address}/pair#${token}`)
+  await phone.waitForURL(`${address}/`)
+  await phone.locator('html[data-mounted]').waitFor()
+  await expect(phone.getByRole('heading', { level: 1, name: 'Bench' })).toBeVisible()
+}
+
+test('a phone is let in by a code and runs a pour begun at the desk, by name; put out in the middle it loses nothing', async ({
+  browser,
+  page: desk,
+  open,
+  workshop,
+}) => {
+  const { address } = workshop
+  const phone = await phoneOf(browser)
+  await phone.goto(address)
+  await expect(phone.getByRole('heading', { name: 'This device is not let in yet' })).toBeVisible()
+  await expect(phone.getByText('Saltmarsh Shed')).toHaveCount(0)
+
+  await open(desk, '/people')
+  await desk.getByLabel('Somebody else').fill('Mina')
+  const token = await codeAfter(desk, () => desk.getByRole('button', { name: 'Add' }).click())
+  await letIn(phone, workshop, token)
+  await expect(desk.getByText('Phone is let in: Mina, caster.')).toBeVisible()
+  await desk.getByRole('button', { name: 'Close' }).click()
+  await expect(desk.getByText('Phone here now')).toBeVisible()
+  // The code is spent: another device stays outside.
+  const second = await phoneOf(browser)
+  await second.goto(`${address}/pair#${token}`)
+  await expect(second.getByText('This code has been used')).toBeVisible()
+
+  const corbel = await workshop.db
+    .selectFrom('pour_summary')
+    .select('pour_id')
+    .where('piece', 'like', 'Corbel%')
+    .executeTakeFirstOrThrow()
+  await go(phone, `/pour/${corbel.pour_id}`)
+  const other = await desk.context().newPage()
+  await open(other, `/pour/${corbel.pour_id}`)
+  const head = (of: Page) => of.getByRole('heading', { level: 1 })
+  await expect(head(phone)).toHaveText('Get the mould ready')
+  await pool(phone).click()
+  await expect(head(other)).toHaveText('Weigh the water')
+  await expect(other.getByText(/· Mina/)).toBeVisible()
+
+  // Put out: what is pressed is kept on the phone, and goes out when it is let in again.
+  await desk.getByRole('button', { name: 'Put Mina’s Phone out' }).click()
+  await expect(phone.getByText('This device is not let in any more')).toBeVisible()
+  await phone.getByRole('button', { name: 'Undo' }).click()
+  await expect(head(phone)).toHaveText('Get the mould ready')
+  const again = await codeAfter(desk, () =>
+    desk.getByRole('button', { name: 'Code for Mina’s device' }).click(),
+  )
+  await expect(head(other)).toHaveText('Weigh the water')
+  await letIn(phone, workshop, again)
+  await expect(head(other)).toHaveText('Get the mould ready')
+  await desk.getByRole('button', { name: 'Close' }).click()
+
+  // As a looker the same phone records nothing more, and says so.
+  await desk.getByRole('button', { name: 'Looker' }).first().click()
+  await expect(phone.getByText('Mina looks on here')).toBeVisible()
+  await go(phone, `/pour/${corbel.pour_id}`)
+  await pool(phone).click()
+  await expect(head(phone)).toHaveText('Get the mould ready')
+  const names = await workshop.db
+    .selectFrom('event')
+    .select('who')
+    .where('pour_id', '=', corbel.pour_id)
+    .execute()
+  expect(names.map((e) => e.who)).toEqual(['Mina', 'Mina'])
+})
