@@ -398,6 +398,13 @@ describe('a thermometer in the piece', () => {
     expect(Math.abs(a! - b!)).toBeLessThan(0.01)
     expect(Math.abs(a!)).toBeLessThan(0.04)
   })
+  it('a piece that never warms has no curve to be read: a thermometer in it teaches nothing', () => {
+    const cold = problemOf('pop', { tempC: 3, sizeMm: 0.3, kind: 'ground' })
+    const found = learnPace({ problem: cold, cues: [], probes: [readingsOf(cold, 1.5, 3600)] }, 3600)
+    expect(found.probeFaults).toEqual([])
+    expect(found.pace).toEqual(found.prior)
+  })
+
   it('what it read in the bowl before the pour is no reading of the piece', () => {
     const problem = PROBLEMS[0]!
     const early = Array.from({ length: 30 }, (_, i) => ({ timeS: 10 * i, tempC: 45 }))

@@ -1,5 +1,6 @@
 import { once } from 'node:events'
 import { readFileSync, rmSync } from 'node:fs'
+import { connect } from 'node:http2'
 import { createServer } from 'node:net'
 import { join } from 'node:path'
 import { afterAll, beforeAll, expect, it } from 'vitest'
@@ -50,18 +51,39 @@ it(
     await refuses(start('--port', port), /✗ Nine Ripples is already running: http/)
     await empty.stop()
 
-    const demo = await running(port)
+    const demo = await running(port, '--share', '127.0.0.2')
     expect(demo.output()).toContain('demo workshop loaded')
     const casts = await castsAt(port)
     expect(casts.length).toBeGreaterThan(10)
+    // The network reaches it by https, over HTTP/2, and is nobody there, whatever it says of itself.
+    const shared = /The network reaches it: (https:\S+)/.exec(demo.output())![1]!
+    expect(shared).toBe(`https://127.0.0.2:${Number(port) + 133}`)
+    const ca = readFileSync(join(state, 'caddy/public/authority.crt'))
+    const asked = async (headers: Record<string, string>) => {
+      const network = connect(shared, { ca })
+      const request = network.request({ ':path': '/api/bench', ...headers })
+      const [answered] = (await once(request, 'response')) as [Record<string, string | number>]
+      let body = ''
+      for await (const piece of request) body += String(piece)
+      network.close()
+      return [answered[':status'], body]
+    }
+    const nobody = [401, '{"error":{"code":"sign_in","fields":[]}}']
+    expect(await asked({})).toEqual(nobody)
+    expect(await asked({ 'x-ripples-network': '' })).toEqual(nobody)
+    expect((await asked({ ':authority': `127.0.0.1:${port}` }))[1]).toBe('')
+    await expect(fetch(shared.replace('127.0.0.2', '127.0.0.1'))).rejects.toThrow()
     // The script is killed: its server and database are left behind, and the next start ends one and takes the other over.
     const left = pidOf('server.pid')
+    const doorLeft = pidOf('caddy.pid')
     demo.process.kill('SIGKILL')
     await demo.ends()
     expect(databasePidsIn(state).length).toBeGreaterThan(0)
     const again = await running(port)
     expect(again.output()).toMatch(/a server was still running[^]*taking it over/)
     expect(pidOf('server.pid')).not.toBe(left)
+    expect(() => process.kill(doorLeft, 0)).toThrow()
+    expect(again.output()).not.toContain('The network')
     expect(await castsAt(port)).toEqual(casts)
     expect(readFileSync(join(state, 'log/server.log'), 'utf8')).toContain('"started"')
     await again.stop()

@@ -49,7 +49,16 @@ import { DEMO_PLACES, mixedIn, plan, type MakePlan } from '../../server/demo/she
 import { DEMO_MOULDS } from '../../server/demo/moulds'
 import { DEMO_PLASTERS } from '../../server/demo/plasters'
 import { demoPours } from '../../server/demo/pours'
-import { DAY, HOUR, demouldedAgo, run, toEvents, weighings, type Timed } from '../../server/demo/timed'
+import {
+  DAY,
+  HOUR,
+  demouldedAgo,
+  run,
+  settingDueIn,
+  toEvents,
+  weighings,
+  type Timed,
+} from '../../server/demo/timed'
 import { testPlan } from '../unit/plans'
 import { partFigures } from './modelParts'
 
@@ -190,6 +199,20 @@ function thrownJobs(): Job[] {
   })
 }
 
+/** So thin and cold that it never warms: a thermometer in it tells nothing. */
+function coldJob(): Job {
+  const { mould } = testPlan()
+  const of = testPlan('pop', {
+    piece: 'A thin one in the cold',
+    mould: { ...mould, kind: 'ground', thicknessMm: 4 },
+    waterTempC: 5,
+    powderTempC: 5,
+    mouldTempC: 4,
+    air: { tempC: 5, rhPct: 80, speedMS: 2 },
+  })
+  return { name: of.piece, of, timed: settingDueIn(of, 'Ann', 3600) }
+}
+
 /** What is asked of a plan that nobody has begun. */
 function ofPlan(of: PourPlan): Record<string, unknown> {
   const evaluation = evaluatePlan(of)
@@ -228,7 +251,10 @@ function ofMoment(facts: PourOutlook, nowMs: number): Record<string, unknown> {
   }
 }
 
-/** What was felt of it at the planned times and a tenth later, and a thermometer of another piece in its slurry. */
+/**
+ * What was felt of it at the planned times and a tenth later, a thermometer of another piece in its slurry, and one that lies
+ * beside it.
+ */
 function learntOf(facts: PourOutlook): LearntForecast | undefined {
   const startMs = facts.settingStartMs
   if (startMs === undefined) return undefined
@@ -238,7 +264,11 @@ function learntOf(facts: PourOutlook): LearntForecast | undefined {
     piece.step(60)
     return { atMs: startMs + (400 + 60 * (i + 1)) * 1000, tempC: piece.tempC }
   })
-  const evidence = evidenceOf(facts, [{ device: 'probe', channel: 't1', batch: facts.batch, readings }])
+  const aside = readings.map(({ atMs }, i) => ({ atMs, tempC: facts.plan.air.tempC + 1 / (i + 1) }))
+  const evidence = evidenceOf(facts, [
+    { device: 'probe', channel: 't1', batch: facts.batch, readings },
+    { device: 'probe', channel: 't2', batch: facts.batch, readings: aside },
+  ])
   if (!evidence) return undefined
   const { initial_set, final_set } = facts.setting.timeS
   const cues: CueSeen[] = [
@@ -279,7 +309,7 @@ function ofJob({ of, timed }: Job): Record<string, unknown> {
 /** @param full the figures themselves instead of their sums: to be laid beside those of another day. */
 export function modelFigures(full = false): Record<string, Record<string, unknown>> {
   const said = [
-    ...[...shedJobs(), ...thrownJobs()].map((job): [string, Record<string, unknown>] => [
+    ...[...shedJobs(), ...thrownJobs(), coldJob()].map((job): [string, Record<string, unknown>] => [
       job.name,
       ofJob(job),
     ]),

@@ -24,7 +24,25 @@ import {
   timingOf,
   weighAdditions,
 } from '../../core/plaster'
+import { refusalsOf } from '../../core/pour'
 import { SET_TESTS, propertiesOfCard, sourcesOfCard, spoonTestForecastS } from '../../core/stock'
+
+import {
+  formatArea,
+  formatDensity,
+  formatLength,
+  formatMass,
+  formatMassOther,
+  formatRoughMass,
+  formatRoughVolume,
+  formatShortLength,
+  formatStrength,
+  formatTemp,
+  formatTempStep,
+  formatVolume,
+  formatVolumeRange,
+} from '../../core/units'
+import { testPlan } from '../unit/plans'
 
 /** What the models of the shelf and of what went wrong say of figures thrown by dice: no pour comes to all of them. */
 
@@ -50,7 +68,20 @@ const anyShape = (kind: CavityShape['kind']) => ({
   ...Object.fromEntries([...LENGTHS, ...MORE_LENGTHS].map((name) => [`${name}Mm`, between(8, 160)])),
 })
 const anyProfile = (): ProfileNode[] =>
-  times(6, (i) => ({ radiusMm: between(10, 80), heightMm: 20 * i, smooth: dice() < 0.4 }))
+  times(6, (i) => ({ radiusMm: i === 0 ? 0 : between(30, 80), heightMm: 20 * i, smooth: dice() < 0.4 }))
+/** What lies so far inside of it, its floor as thick. */
+const within = (outer: readonly ProfileNode[], mm: number): ProfileNode[] =>
+  outer.map((node, i) => ({
+    ...node,
+    radiusMm: Math.max(0, node.radiusMm - mm),
+    heightMm: node.heightMm + (i === outer.length - 1 ? 0 : mm / 2),
+  }))
+/** A pot, solid or with a wall, full or not. */
+function anyPot(): VolumeMethod {
+  const outer = anyProfile()
+  const inner = dice() < 0.7 ? within(outer, between(4, 14)) : []
+  return { by: 'profile', outer, inner, fillHeightMm: dice() < 0.5 ? null : between(40, 110) }
+}
 
 const THROW: { [Is in Figure['is']]: (figure: Extract<Figure, { is: Is }>) => unknown } = {
   number: ({ min, max }) => between(min, Math.min(max, min + 400)),
@@ -92,10 +123,63 @@ const anyReadings = (): SignReadings =>
     }),
   )
 
+/** Each figure of a plan put where it may not be, one after the other. */
+function limits() {
+  const found: unknown[] = []
+  const plan = testPlan('pottery', {
+    batching: {
+      split: { by: 'bowls', count: 2 },
+      bowl: { name: 'x', volumeMl: 900, tareG: 90 },
+      pourRateMlMin: 900,
+      scaleCapacityG: 900,
+    },
+    taps: { coldTempC: 10, hotTempC: 50, targetTempC: 20 },
+    hands: 1,
+    mouldTempC: 20,
+    dryingPlace: { placeId: 'x', name: 'x', air: { tempC: 20, rhPct: 50, speedMS: 0.1 } },
+  })
+  const walk = (of: Record<string, unknown>) => {
+    for (const [key, value] of Object.entries(of)) {
+      if (typeof value === 'number')
+        for (const wrong of [-1e9, -1, 0, 0.01, 0.4, 2, 25, 61, 99, 350, 5000, 1e9]) {
+          of[key] = wrong
+          found.push(refusalsOf(plan))
+          of[key] = value
+        }
+      else if (value && typeof value === 'object') walk(value as Record<string, unknown>)
+    }
+  }
+  walk(plan as never)
+  return found
+}
+
+/** Amounts from crumbs to lorries, as they are written. */
+const written = () =>
+  [0.004, 0.07, 0.6, 3.3, 18, 99.6, 101.4, 113.5, 460, 1234.5, 9999, 25_400, 880_000].map((n) => [
+    (['metric', 'us'] as const).flatMap((system) => [
+      ...[0.01, 0.1, 1, 5, 28.35].flatMap((scaleDivisionG) => {
+        const prefs = { system, scaleDivisionG }
+        return [formatMass(n, prefs), formatMassOther(n, prefs), formatRoughMass(n, prefs)]
+      }),
+      formatVolume(n, system),
+      formatVolumeRange(n, 0.1 * n, system),
+      formatRoughVolume(n, system),
+      formatArea(100 * n, system),
+      formatTemp(n / 10, system),
+      formatTempStep(n / 10, system),
+      formatShortLength(n, system),
+      formatLength(n, system),
+      formatDensity(n, system),
+      formatStrength(n, system),
+    ]),
+  ])
+
 export function partFigures(): Record<string, Record<string, unknown>> {
   dice = diceOf(SEED)
   const volumes = WAYS.map((way) => {
-    const methods = times(way.by === 'shape' ? 40 : 12, () => anyMethod(way))
+    const methods = times(way.by === 'shape' || way.by === 'displacement' ? 40 : 12, () =>
+      way.by === 'profile' ? anyPot() : anyMethod(way),
+    )
     return [way.by, methods.map((m) => [findVolume(m), extentOfMethod(m), slabMmOf(m)])]
   })
   const cards = times(30, anyCard).map((card) => {
@@ -130,6 +214,8 @@ export function partFigures(): Record<string, Record<string, unknown>> {
       cards,
       faults,
       profiles: drawn,
+      written: written(),
+      limits: limits(),
       shapes: shapes.map((s) => [cavityVolumeMl(s), halfSection(s)]),
     },
   }
