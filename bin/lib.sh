@@ -194,7 +194,7 @@ require_modules() {
 # require_build LOGDIR: the application, built again only when its sources changed.
 require_build() {
   local want stamp=.output/.built-from
-  want=$(find app core server shared public devices scripts/database.ts scripts/buildTools.mjs nuxt.config.ts package.json package-lock.json -type f ! -name '*.test.ts' -print0 |
+  want=$(find app core server shared public devices scripts/database.ts scripts/backup.ts scripts/buildTools.mjs nuxt.config.ts package.json package-lock.json -type f ! -name '*.test.ts' -print0 |
     sort -z | xargs -0 sha256sum | sha256sum | cut -d' ' -f1)
   if [ "$(cat $stamp 2>/dev/null)" != "$want" ]; then
     [ ! -e .output ] || [ -w .output ] ||
@@ -419,4 +419,15 @@ write_backup() {
     die "The backup could not be written to $2 (above). Check the disk, then run this again."
   }
   mv "$part" "$2"
+}
+
+# restore_dump STATE FILE: puts a backup into the empty, running cluster of STATE, all of it or nothing; needs DATABASE_PORT.
+restore_dump() {
+  local owner
+  owner=$(database_url "$1" postgres)
+  mkdir -p "$1/log"
+  # Whose rights the backup's rows and functions name.
+  NINE_RIPPLES_OWNER_URL=$owner NINE_RIPPLES_APP_PASSWORD=$(new_secret) node_modules/.bin/tsx scripts/database.ts app-role &&
+    PGPASSWORD=$(cat "$1/password") "$(pg_bin "$1/data")/pg_restore" -h 127.0.0.1 -p "$DATABASE_PORT" -U ripples -d postgres \
+      --exit-on-error --single-transaction "$2" 2>"$1/log/restore.log"
 }

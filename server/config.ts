@@ -9,6 +9,8 @@ function read() {
     databaseUrl,
     /** Where files lie while they are worked on: they may be as large as a workshop. */
     workFolder: process.env.NINE_RIPPLES_WORK ?? tmpdir(),
+    /** Where the start script leaves backups; undefined: nobody makes any. */
+    backupsFolder: process.env.NINE_RIPPLES_BACKUPS,
     /** Where devices connect; undefined: nowhere. */
     devicePort: devicePort === undefined ? undefined : Number(devicePort),
     /** Where the log is kept; undefined: on standard error. */

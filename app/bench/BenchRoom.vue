@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { useBench } from '~/stores/bench'
+import { may } from '~/stores/me'
 import { usePours } from '~/stores/pours'
 import { useWorkshop } from '~/stores/workshop'
 import { isLookingRound } from '~/stores/workshopsHere'
@@ -51,6 +52,7 @@ const first = computed(() => lines.value[0])
       />
       <BenchUpkeep :now-ms="now" />
       <SettlingBucket :now-ms="now" />
+      <BackupOverdue v-if="bench.isReal && may('keep')" />
       <p v-if="bench.isReal" class="rehearse">
         <a href="/?rehearse=60" target="_blank" rel="noopener">Rehearse the next hour in a minute</a>
         <span class="soft"> in a window of its own; nothing of it is kept.</span>

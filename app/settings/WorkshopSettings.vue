@@ -283,6 +283,10 @@ async function save() {
       <h2 id="s-files">The whole workshop</h2>
       <WorkshopFiles />
     </section>
+    <section v-if="may('keep')" class="slab" aria-labelledby="s-safe">
+      <h2 id="s-safe">Kept safe</h2>
+      <BackupState />
+    </section>
     <section v-if="may('own')" class="slab" aria-labelledby="s-here">
       <h2 id="s-here">Workshops on this server</h2>
       <WorkshopsHere />

@@ -7,6 +7,8 @@ export type RouteRight = Right | 'open'
 
 /** Every path there is, and what each method of it takes; held to the files of server/api by a test. */
 export const ROUTES: Record<`/api/${string}`, Partial<Record<Method, RouteRight>>> = {
+  '/api/backups': { GET: 'keep' },
+  '/api/backups/:id/file': { GET: 'own' },
   '/api/bags': { GET: 'look' },
   '/api/bags/:id': { PUT: 'work', DELETE: 'keep' },
   '/api/bags/:id/spoon-tests': { POST: 'work' },
