@@ -44,8 +44,8 @@ watchEffect(() => document.documentElement.style.setProperty('--notices', `${hei
       The demo workshop: nothing here is your own.
       <button type="button" class="ghost" @click="enterWorkshop(HOME)">Back to my workshop</button>
     </p>
-    <p v-if="!may('work') && !lostPlace" class="offline rehearsal" role="status">
-      {{ me?.name }} looks on here: what is pressed records nothing.
+    <p v-if="me && !may('work') && !lostPlace" class="offline rehearsal" role="status">
+      {{ me.name }} looks on here: what is pressed records nothing.
     </p>
     <p v-if="lostPlace && isLetIn" class="offline" role="alert">
       {{

@@ -2,7 +2,7 @@
 /** Where a device arrives that has read the desk's code: it is let in, and goes to the bench. Usage: <PairDevice /> */
 import { onMounted, ref } from 'vue'
 import { failureWords } from '~/parts/words/errors'
-import { takeMe } from '~/stores/me'
+import { welcome } from '~/stores/me'
 import { pairWith } from '~/stores/people'
 
 const failure = ref('')
@@ -23,7 +23,7 @@ onMounted(async () => {
     failure.value = failureWords(answer.failure)
     return
   }
-  takeMe(answer.value)
+  welcome(answer.value)
   const isLooker = answer.value.at === 'network' && answer.value.role === 'looker'
   // Loaded anew: this window stands in the workshop from its first moment. The code is not kept behind it.
   location.replace(isLooker ? '/wall' : '/')

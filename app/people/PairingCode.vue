@@ -7,7 +7,7 @@ import { spanText } from '~/parts/show/time'
 import { failureWords } from '~/parts/words/errors'
 import { useNowBy } from '~/stores/bench'
 import { usePeople } from '~/stores/people'
-import { ROLE_WORDS } from './words'
+import { ROLE_WORDS } from '~/parts/words/roles'
 
 const { person } = defineProps<{ person: PersonCard }>()
 const open = defineModel<boolean>({ required: true })

@@ -8,7 +8,7 @@ import { ROLES, type Role } from '~~/shared/roles'
 import { failureWords } from '~/parts/words/errors'
 import { may } from '~/stores/me'
 import { usePeople } from '~/stores/people'
-import { ROLE_OPTIONS, ROLE_WORDS, mayWords } from './words'
+import { ROLE_OPTIONS, ROLE_WORDS, mayWords } from '~/parts/words/roles'
 
 const people = usePeople()
 const loaded = ref(false)

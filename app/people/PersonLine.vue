@@ -9,7 +9,7 @@ import { spanText } from '~/parts/show/time'
 import { failureWords } from '~/parts/words/errors'
 import { useNowBy } from '~/stores/bench'
 import { usePeople } from '~/stores/people'
-import { ROLE_OPTIONS } from './words'
+import { ROLE_OPTIONS } from '~/parts/words/roles'
 
 const { person } = defineProps<{ person: PersonCard; canPair: boolean }>()
 defineEmits<{ pair: [] }>()
@@ -57,11 +57,19 @@ const seenWords = (seenMs: number) =>
       <Button
         v-if="canPair"
         type="button"
-        :label="`Code for ${person.name}’s device`"
+        severity="secondary"
+        label="Code for a device"
+        :aria-label="`Code for a device of ${person.name}`"
         @click="$emit('pair')"
       />
-      <button v-if="!asksOut" type="button" class="ghost" @click="asksOut = true">
-        Put {{ person.name }} out
+      <button
+        v-if="!asksOut"
+        type="button"
+        class="ghost"
+        :aria-label="`Put out ${person.name}`"
+        @click="asksOut = true"
+      >
+        Put out
       </button>
       <template v-else>
         <span>None of their devices is let in then. What they recorded stays.</span>

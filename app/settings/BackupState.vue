@@ -27,7 +27,7 @@ onMounted(async () => {
       an empty database, and found the same. One is made each day by itself, and the last fourteen are kept.
     </p>
     <p v-else :class="{ hot: backups.overdue }">
-      <b>There is no backup yet.</b> One is made by itself some minutes after the start, and then each day.
+      <b>No daily backup yet.</b> One is made by itself some minutes after the start, and then each day.
     </p>
     <p
       v-if="backups.lastFailure && backups.lastFailure.atMs > (backups.lastGood?.atMs ?? 0)"
@@ -36,7 +36,7 @@ onMounted(async () => {
     >
       {{ BACKUP_FAILURE_WORDS[backups.lastFailure.why] }} It is tried again each hour.
     </p>
-    <details v-if="backups.files.length > 0">
+    <details v-if="backups.files.length > 0" class="fold">
       <summary>Those there are</summary>
       <ul>
         <li v-for="file in backups.files" :key="file.name">
@@ -71,12 +71,5 @@ li {
   align-items: center;
   gap: var(--s3);
   min-height: 44px;
-}
-summary {
-  min-height: 44px;
-  display: flex;
-  align-items: center;
-  font-weight: 600;
-  cursor: pointer;
 }
 </style>

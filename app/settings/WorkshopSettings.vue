@@ -123,6 +123,10 @@ async function save() {
 <template>
   <div class="page">
     <h1>Settings</h1>
+    <section v-if="me" class="slab" aria-labelledby="s-me">
+      <h2 id="s-me">You</h2>
+      <MeHere :me />
+    </section>
     <form class="kept" novalidate @submit.prevent="save">
       <section class="slab" aria-labelledby="s-workshop">
         <h2 id="s-workshop">Workshop</h2>

@@ -9,7 +9,8 @@ import { HOME, workshopCookie } from '~~/shared/place'
 const COOKIE = workshopCookie(globalThis.location?.port ?? '')
 const YEAR_S = 31_536_000
 
-const chosenNow = (): string =>
+/** Where the browser is by now, which another window, or being let in, may have changed. */
+export const chosenNow = (): string =>
   new RegExp(`(?:^|; )${COOKIE}=([^;]*)`).exec(globalThis.document?.cookie ?? '')?.[1] ?? HOME
 
 /** Its id, or `home`. */
@@ -19,7 +20,8 @@ export const isAtHome = workshopHere === HOME
 export const isLetIn = workshopHere.includes('.')
 
 /** The name of something that a browser keeps of this workshop alone. */
-export const placed = (name: string): string => (isAtHome ? name : `${name}@${workshopHere}`)
+export const placed = (name: string, place = workshopHere): string =>
+  place === HOME ? name : `${name}@${place}`
 
 /**
  * The browser has gone elsewhere, this workshop is not on this server any more, or this device is not let in: nothing from

@@ -29,7 +29,7 @@ export const ROUTES: Record<`/api/${string}`, Partial<Record<Method, RouteRight>
   '/api/health': { GET: 'open' },
   '/api/heeds': { GET: 'look' },
   '/api/learning': { GET: 'look', PUT: 'work' },
-  '/api/me': { GET: 'look' },
+  '/api/me': { GET: 'look', DELETE: 'look' },
   '/api/mould-sets': { GET: 'look' },
   '/api/mould-sets/:id': { PUT: 'work', DELETE: 'keep' },
   '/api/moulds': { GET: 'look' },

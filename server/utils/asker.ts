@@ -77,12 +77,22 @@ export async function admit(event: H3Event, right: Right): Promise<void> {
   const asker = await askerOf(event)
   if (asker.at === 'network' && !RIGHTS_OF[asker.role].includes(right)) throw new DomainError('not_allowed')
   event.context.asker = asker
+  // A device passes from hand to hand: what one was shown is asked for anew by the next.
+  if (asker.at === 'network') setResponseHeader(event, 'cache-control', 'private, no-store')
 }
 
 /** Who asks, once it was let through. */
 export function useAsker(event: H3Event): Asker {
   if (!event.context.asker) throw new Error('nobody was let through here')
   return event.context.asker
+}
+
+/** Nobody is on this browser any more, and nothing that was shown on it can be called up again. */
+export async function endOwnSession(event: H3Event): Promise<void> {
+  const config = sessionConfig(event)
+  await clearSession(event, config)
+  deleteCookie(event, workshopCookie(portOf(event)), { path: '/' })
+  setResponseHeader(event, 'clear-site-data', '"cache"')
 }
 
 /** From here on this browser is on that device; whoever was on it before is not. */

@@ -74,7 +74,7 @@ test('a phone is let in by a code and runs a pour begun at the desk, by name; pu
   await phone.getByRole('button', { name: 'Undo' }).click()
   await expect(head(phone)).toHaveText('Get the mould ready')
   const again = await codeAfter(desk, () =>
-    desk.getByRole('button', { name: 'Code for Mina’s device' }).click(),
+    desk.getByRole('button', { name: 'Code for a device of Mina' }).click(),
   )
   await expect(head(other)).toHaveText('Weigh the water')
   await letIn(phone, workshop, again)
@@ -87,6 +87,17 @@ test('a phone is let in by a code and runs a pour begun at the desk, by name; pu
   await go(phone, `/pour/${corbel.pour_id}`)
   await pool(phone).click()
   await expect(head(phone)).toHaveText('Get the mould ready')
+  // Left, nothing of Mina can be read on it, and nobody is let in.
+  await go(phone, '/settings')
+  await phone.getByRole('button', { name: 'Leave this device' }).click()
+  await phone.getByRole('button', { name: 'Yes, leave' }).click()
+  await expect(phone.getByRole('heading', { name: 'This device is not let in yet' })).toBeVisible()
+  const left = await phone.evaluate(() => [
+    Object.keys(localStorage).filter((name) => name.includes('@')),
+    document.cookie,
+    Object.keys(localStorage).filter((name) => localStorage.getItem(name)!.includes('Mina')),
+  ])
+  expect(left).toEqual([[], '', []])
   const names = await workshop.db
     .selectFrom('event')
     .select('who')

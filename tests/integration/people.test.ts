@@ -1,7 +1,11 @@
 import { randomUUID } from 'node:crypto'
 import { sql } from 'kysely'
+import sharp from 'sharp'
 import { afterAll, beforeAll, expect, it } from 'vitest'
 import { openDatabase, type OpenDatabase } from '../../server/db/client'
+import { DEMO_MOULDS } from '../../server/demo/moulds'
+import { insertPhoto, reducePhoto } from '../../server/services/photos'
+import { insertMould } from '../../server/services/shelf/moulds'
 import { addPerson, changePerson } from '../../server/services/people'
 import { makeWorkshop } from '../../server/services/workshops'
 import { PATHS, ROUTES } from '../../server/utils/apiPaths'
@@ -108,6 +112,8 @@ it.each(ROLES)('a %s does what the table says, route by route', async (role) => 
   const may = (right: Right) => RIGHTS_OF[role].includes(right)
   for (const { path, method, right } of everyRoute) {
     if (right === 'open') continue
+    // To leave is the last that one does.
+    if (path === '/api/me' && method === 'DELETE') continue
     const { status, code } = await ask(method, path, cookie)
     if (may(right)) expect([401, 403], `${method} ${path}`).not.toContain(status)
     else expect([status, code], `${method} ${path}`).toEqual([403, 'not_allowed'])
@@ -191,6 +197,32 @@ it('what somebody records is theirs, whoever their window says they are; a butto
   // By another name it is still them.
   await changePerson(homeDb(), personId, { name: 'Anne', role: 'caster' })
   expect(await record('Ann')).toBe('Anne')
+})
+
+it('what one is shown on a device is asked for anew by the next, and whoever leaves it is out', async () => {
+  const { cookie } = await letIn('Rosa', 'looker')
+  const bench = await fromNetwork('GET', '/api/bench', undefined, { cookie })
+  expect(bench.headers.get('cache-control')).toBe('private, no-store')
+  const id = randomUUID()
+  const mould = randomUUID()
+  const { plaster: _, ...described } = DEMO_MOULDS.ammonite
+  const jpeg = await sharp({ create: { width: 9, height: 6, channels: 3, background: '#246' } })
+    .jpeg()
+    .toBuffer()
+  await homeDb()
+    .transaction()
+    .execute(async (trx) => {
+      await insertMould(trx, mould, { ...described, usualPlasterId: null })
+      await insertPhoto(trx, { mould }, id, '', await reducePhoto(jpeg))
+    })
+  const photo = (headers = {}) => fromNetwork('GET', `/api/photos/${id}`, undefined, { cookie, ...headers })
+  const first = await photo()
+  expect([first.status, first.headers.get('cache-control')]).toEqual([200, 'private, no-cache'])
+  const etag = first.headers.get('etag')!
+  expect((await photo({ 'if-none-match': etag })).status).toBe(304)
+  const left = await fromNetwork('DELETE', '/api/me', undefined, { cookie })
+  expect([left.status, left.headers.get('clear-site-data')]).toEqual([200, '"cache"'])
+  expect((await photo({ 'if-none-match': etag })).status).toBe(401)
 })
 
 it('a session is in its own workshop whatever its browser says, and nobody shares a name', async () => {

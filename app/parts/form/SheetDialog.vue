@@ -17,7 +17,7 @@ useBackCloses(open)
 const id = useId()
 const wasOpened = ref(open.value)
 /** Where the page stood when it opened: there the sheet lies. */
-const fromPx = ref(0)
+const fromPx = ref(open.value ? window.scrollY : 0)
 watch(open, (now) => {
   if (!now) return
   fromPx.value = window.scrollY
