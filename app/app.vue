@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, watchEffect } from 'vue'
 import { CalendarClock, Droplets, Layers, Package, Settings2, Shapes } from '@lucide/vue'
 import { usePreferences } from '~/parts/show/usePreferences'
 import { useConnection } from '~/stores/connection'
@@ -14,7 +14,11 @@ useProbes().start()
 /** On the wall there is nothing to press. */
 const route = useRoute()
 const isWall = computed(() => route.path === '/wall')
-const isForStrangers = computed(() => ['/pair', '/trust'].includes(route.path))
+/** There is nothing here for whoever was not let in but how that is done. */
+watchEffect(() => {
+  if (isStranger.value && !['/pair', '/trust'].includes(route.path))
+    void navigateTo('/pair', { replace: true })
+})
 const { look } = usePreferences()
 useHead({ htmlAttrs: { 'data-look': look } })
 
@@ -45,10 +49,7 @@ const PLACES = [
     </header>
     <ShellNotices v-if="!isStranger" :is-wall="isWall" />
     <main id="main" tabindex="-1">
-      <div v-if="isStranger && !isForStrangers" class="page still">
-        <LazyHowToBeLetIn />
-      </div>
-      <NuxtPage v-else />
+      <NuxtPage />
     </main>
   </div>
 </template>

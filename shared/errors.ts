@@ -12,6 +12,8 @@ export const ERROR_CODES = [
   'sign_in',
   'not_allowed',
   'code_spent',
+  'wrong_password',
+  'too_many_attempts',
   'name_taken',
   'too_many_people',
   'event_id_conflict',

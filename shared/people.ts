@@ -14,7 +14,30 @@ export interface PersonCard {
 /** Who asks: whoever sits at the server's own machine, or somebody on a device that was let in. */
 export type Me =
   | { at: 'machine' }
-  | { at: 'network'; personId: string; name: string; role: Role; device: string; workshopName: string }
+  | {
+      at: 'network'
+      workshopId: string
+      personId: string
+      name: string
+      role: Role
+      sessionId: string
+      device: string
+      workshopName: string
+    }
+
+/** A workshop that somebody belongs to. */
+export interface MyPlace {
+  workshopId: string
+  name: string
+  role: Role
+}
+/** What somebody is told of themselves. */
+export interface MyAccount {
+  /** What they sign in by; null: by codes alone. */
+  signInName: string | null
+  places: MyPlace[]
+  devices: PersonCard['devices']
+}
 
 export interface PeopleAnswer {
   people: PersonCard[]
@@ -35,5 +58,22 @@ export interface Pairing {
   expiresAtMs: number
 }
 
+/** For how long a code holds: for the device in one's hand, or sent to somebody. */
+export const pairingSchema = z.strictObject({ for: z.enum(['device', 'invitation']) })
+export type PairingFor = z.output<typeof pairingSchema>['for']
+
 /** What the device says that has read it. */
 export const pairSchema = z.strictObject({ token: z.string().max(100), device: text(NAME) })
+
+const password = z.string().max(200)
+
+export const passwordSchema = z.strictObject({
+  name: text(NAME).min(1),
+  password,
+  /** The one there is. */
+  before: password.optional(),
+})
+export type PasswordInput = z.output<typeof passwordSchema>
+
+export const signInSchema = z.strictObject({ name: text(NAME), password, device: text(NAME) })
+export const enterSchema = z.strictObject({ workshopId: z.uuid() })

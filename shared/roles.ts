@@ -16,3 +16,6 @@ export const RIGHTS_OF: Record<Role, readonly Right[]> = {
   caster: ['look', 'work'],
   looker: ['look'],
 }
+
+/** Length is worth more than rules. */
+export const LEAST_PASSWORD = 10

@@ -16,10 +16,25 @@ const now = useNowBy(1000)
 const pairing = ref<Pairing>()
 const failure = ref('')
 
+/** Sent to somebody instead of shown. */
+const link = ref('')
+const isCopied = ref(false)
 async function ask() {
-  const answer = await people.pairingFor(person.id)
+  link.value = ''
+  const answer = await people.pairingFor(person.id, 'device')
   failure.value = answer.ok ? '' : failureWords(answer.failure)
   pairing.value = answer.ok ? answer.value : undefined
+}
+/** It takes the place of the code. */
+async function askLink() {
+  pairing.value = undefined
+  const answer = await people.pairingFor(person.id, 'invitation')
+  failure.value = answer.ok ? '' : failureWords(answer.failure)
+  if (answer.ok) link.value = `${people.address}/pair#${answer.value.token}`
+}
+async function copy() {
+  await navigator.clipboard.writeText(link.value)
+  isCopied.value = true
 }
 watch(open, (now) => now && void ask(), { immediate: true })
 
@@ -53,6 +68,15 @@ watch(letIn, (device) => device && (pairing.value = undefined))
         {{ ROLE_WORDS[person.role].toLowerCase() }}.
       </p>
       <p class="soft">Good for {{ spanText(leftMs) }}.</p>
+      <button type="button" class="ghost" @click="askLink">Send a link instead</button>
+    </template>
+    <template v-else-if="link">
+      <p>
+        Send this to {{ person.name }}, and to nobody else: whoever opens it first is let in. It is good once,
+        for three days, in the studio’s network.
+      </p>
+      <code class="link">{{ link }}</code>
+      <button type="button" class="ghost" @click="copy">{{ isCopied ? 'Copied' : 'Copy it' }}</button>
     </template>
     <template v-else-if="pairing">
       <p role="status">This code has run out.</p>
@@ -67,6 +91,9 @@ svg {
   display: block;
   width: min(20rem, 70vw);
   margin: 0 auto var(--s3);
+}
+.link {
+  overflow-wrap: anywhere;
 }
 .done {
   font-size: 1.2rem;

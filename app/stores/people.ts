@@ -1,7 +1,7 @@
 import { defineStore } from 'pinia'
 import { ref } from 'vue'
 import type { ChangeMessage } from '~~/shared/changes'
-import type { Me, Pairing, PeopleAnswer, PersonCard, PersonInput } from '~~/shared/people'
+import type { Pairing, PairingFor, PeopleAnswer, PersonCard, PersonInput } from '~~/shared/people'
 import { callApi, type ApiFailure } from './api'
 import { cardList, dropped } from './cardList'
 import { loadMe, me } from './me'
@@ -42,12 +42,8 @@ export const usePeople = defineStore('people', () => {
       if (of) put(personId, { ...of, devices: of.devices.filter((d) => d.id !== id) })
     })
   }
-  const pairingFor = (id: string) =>
-    callApi<Pairing>(`/api/people/${id}/pairing`, { method: 'POST', body: {} })
+  const pairingFor = (id: string, purpose: PairingFor) =>
+    callApi<Pairing>(`/api/people/${id}/pairing`, { method: 'POST', body: { for: purpose } })
 
   return { cards, address, load, hear, add, save, putOut, putDeviceOut, pairingFor }
 })
-
-/** On a device that has read a code. */
-export const pairWith = (token: string, device: string) =>
-  callApi<Me>('/api/pair', { method: 'POST', body: { token, device } })

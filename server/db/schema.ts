@@ -332,6 +332,8 @@ export interface PersonTable extends OfWorkshop {
   id: string
   name: string
   role: Role
+  /** What they sign in by, if they do. */
+  account_id: ColumnType<string | null, string | null | undefined, string | null>
   created_at: Generated<Date>
   gone_at: ColumnType<Date | null, never, Date>
 }

@@ -1,6 +1,6 @@
 import { createHash, randomBytes, randomUUID } from 'node:crypto'
 import { sql } from 'kysely'
-import type { Pairing, PersonCard, PersonInput } from '../../shared/people'
+import type { Pairing, PairingFor, PersonCard, PersonInput } from '../../shared/people'
 import type { Role } from '../../shared/roles'
 import type { Db, OpenDatabase } from '../db/client'
 import { DomainError } from './domainError'
@@ -9,8 +9,8 @@ import { DomainError } from './domainError'
 
 /** More than these are no workshop's. */
 const MOST_PEOPLE = 500
-/** Long enough to fetch the phone. */
-const PAIRING_MIN = 5
+/** Long enough to fetch the phone; or to read what was sent. */
+const HOLDS_MIN: Record<PairingFor, number> = { device: 5, invitation: 3 * 24 * 60 }
 /** How exactly a device is known to have been seen. */
 const SEEN_EVERY_MIN = 1
 
@@ -115,6 +115,21 @@ export async function putOut(db: Db, id: string): Promise<void> {
   })
 }
 
+/** One's own devices: one of them, or all but the one that one is on. */
+export async function endSessionsOf(
+  db: Db,
+  personId: string,
+  which: { only: string } | { but: string },
+): Promise<void> {
+  await db
+    .updateTable('session')
+    .set({ ended_at: new Date() })
+    .where('person_id', '=', personId)
+    .where('ended_at', 'is', null)
+    .where('id', 'only' in which ? '=' : '<>', 'only' in which ? which.only : which.but)
+    .execute()
+}
+
 export async function endSession(db: Db, id: string): Promise<void> {
   const ended = await db
     .updateTable('session')
@@ -133,10 +148,15 @@ const uuidOf = (bytes: Buffer) =>
 const hashOf = (secret: Buffer) => createHash('sha256').update(secret).digest()
 
 /**
- * A code for one more device of this person, by the database's clock good for five minutes. What is kept of it cannot be
- * turned back into it. Another one takes its place.
+ * A code for one more device of this person, good for so long by the database's clock. What is kept of it cannot be turned
+ * back into it. Another one takes its place.
  */
-export async function offerPairing(db: Db, workshopId: string, personId: string): Promise<Pairing> {
+export async function offerPairing(
+  db: Db,
+  workshopId: string,
+  personId: string,
+  purpose: PairingFor = 'device',
+): Promise<Pairing> {
   await personOf(db, personId)
   const secret = randomBytes(SECRET_BYTES)
   const { expires_at } = await db
@@ -144,7 +164,7 @@ export async function offerPairing(db: Db, workshopId: string, personId: string)
     .values({
       person_id: personId,
       secret_hash: hashOf(secret),
-      expires_at: sql<Date>`now() + make_interval(mins => ${PAIRING_MIN})`,
+      expires_at: sql<Date>`now() + make_interval(mins => ${HOLDS_MIN[purpose]})`,
     })
     .onConflict((c) =>
       c.columns(['workshop_id', 'person_id']).doUpdateSet((e) => ({
@@ -165,30 +185,55 @@ export interface Session {
   name: string
   role: Role
   device: string
+  /** What they sign in by, if they do. */
+  accountId: string | null
 }
 
-/** Lets a device in by its code, which is spent with that. Whatever is wrong with a code, the answer is the same. */
-export async function takePairing(open: OpenDatabase, token: string, device: string): Promise<Session> {
+/** A device that this person is let in on from now on. */
+export async function beginSessionOf(
+  open: OpenDatabase,
+  workshopId: string,
+  personId: string,
+  device: string,
+): Promise<Session> {
+  const db = open.workshop(workshopId)
+  const id = randomUUID()
+  await db.insertInto('session').values({ id, person_id: personId, device }).execute()
+  const session = await findSession(db, workshopId, id)
+  if (!session) throw new DomainError('sign_in')
+  return session
+}
+
+/**
+ * Lets a device in by its code, which is spent with that. Whatever is wrong with a code, the answer is the same.
+ * @param by who was on it before: whoever has a password keeps it in each workshop that they are let into.
+ */
+export async function takePairing(
+  open: OpenDatabase,
+  token: string,
+  device: string,
+  by?: Session,
+): Promise<Session> {
   const bytes = Buffer.from(token, 'base64url')
   if (bytes.length !== 2 * UUID_BYTES + SECRET_BYTES) throw new DomainError('code_spent')
   const workshopId = uuidOf(bytes.subarray(0, UUID_BYTES))
   const personId = uuidOf(bytes.subarray(UUID_BYTES, 2 * UUID_BYTES))
-  const secret_hash = hashOf(bytes.subarray(2 * UUID_BYTES))
   const db = open.workshop(workshopId)
-  const id = randomUUID()
-  await db.transaction().execute(async (trx) => {
-    const spent = await trx
-      .deleteFrom('pairing')
-      .where('person_id', '=', personId)
-      .where('secret_hash', '=', secret_hash)
-      .where('expires_at', '>', sql<Date>`now()`)
-      .executeTakeFirst()
-    if (spent.numDeletedRows === 0n) throw new DomainError('code_spent')
-    await trx.insertInto('session').values({ id, person_id: personId, device }).execute()
-  })
-  const session = await findSession(db, workshopId, id)
-  if (!session) throw new DomainError('code_spent')
-  return session
+  const spent = await db
+    .deleteFrom('pairing')
+    .where('person_id', '=', personId)
+    .where('secret_hash', '=', hashOf(bytes.subarray(2 * UUID_BYTES)))
+    .where('expires_at', '>', sql<Date>`now()`)
+    .executeTakeFirst()
+  if (spent.numDeletedRows === 0n) throw new DomainError('code_spent')
+  if (by?.accountId && by.workshopId !== workshopId)
+    await db
+      .updateTable('person')
+      .set({ account_id: by.accountId })
+      .where('id', '=', personId)
+      .where('account_id', 'is', null)
+      .execute()
+  return beginSessionOf(open, workshopId, personId, device)
 }
 
 /** Who is on this device; undefined where it was put out. */
@@ -198,7 +243,7 @@ export async function findSession(db: Db, workshopId: string, id: string): Promi
     .innerJoin('person', (j) =>
       j.onRef('person.id', '=', 'session.person_id').onRef('person.workshop_id', '=', 'session.workshop_id'),
     )
-    .select(['session.device', 'session.person_id', 'person.name', 'person.role'])
+    .select(['session.device', 'session.person_id', 'person.name', 'person.role', 'person.account_id'])
     .select(sql<boolean>`session.seen_at < now() - make_interval(mins => ${SEEN_EVERY_MIN})`.as('isOld'))
     .where('session.id', '=', id)
     .where('session.ended_at', 'is', null)
@@ -213,6 +258,6 @@ export async function findSession(db: Db, workshopId: string, id: string): Promi
       .where('id', '=', id)
       .execute()
       .catch(() => {})
-  const { device, person_id: personId, name, role } = row
-  return { id, workshopId, personId, name, role, device }
+  const { device, person_id: personId, name, role, account_id: accountId } = row
+  return { id, workshopId, personId, name, role, device, accountId }
 }

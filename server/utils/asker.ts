@@ -10,9 +10,13 @@ import {
 import { z } from 'zod'
 import { placeOf, workshopCookie } from '../../shared/place'
 import { RIGHTS_OF, type Right } from '../../shared/roles'
+import type { Settings } from '../../shared/contracts'
+import type { Me } from '../../shared/people'
 import { useConfig } from '../config'
 import { DomainError } from '../services/domainError'
 import { endSession, findSession, type Session } from '../services/people'
+import { getSettings } from '../services/workshop'
+import { AttemptGate } from './attempts'
 import { useDatabase } from './database'
 
 /** Who asks: whoever sits at this machine, or somebody on a device of the network that was let in. */
@@ -62,12 +66,16 @@ async function sealedOf(event: H3Event): Promise<{ workshopId: string; id: strin
   return sealedSchema.safeParse(opened).data?.data
 }
 
+/** Who is on this device; undefined where nobody is. */
+export async function sessionOf(event: H3Event): Promise<Session | undefined> {
+  const sealed = await sealedOf(event)
+  return sealed && findSession(useDatabase().workshop(sealed.workshopId), sealed.workshopId, sealed.id)
+}
+
 /** @throws `sign_in` where nobody on this device was let in, or is not any more. */
 async function askerOf(event: H3Event): Promise<Asker> {
   if (!cameByNetwork(event)) return { at: 'machine' }
-  const sealed = await sealedOf(event)
-  const session =
-    sealed && (await findSession(useDatabase().workshop(sealed.workshopId), sealed.workshopId, sealed.id))
+  const session = await sessionOf(event)
   if (!session) throw new DomainError('sign_in')
   return { at: 'network', ...session }
 }
@@ -87,6 +95,24 @@ export function useAsker(event: H3Event): Asker {
   return event.context.asker
 }
 
+/** The same for what only somebody of the network has. @throws `not_allowed` at the machine itself. */
+export function requirePerson(event: H3Event): Session {
+  const asker = useAsker(event)
+  if (asker.at === 'machine') throw new DomainError('not_allowed')
+  return asker
+}
+
+/** What a device is told of who is on it. */
+export function meOf(
+  { workshopId, personId, name, role, id, device }: Session,
+  { workshopName }: Pick<Settings, 'workshopName'>,
+): Me {
+  return { at: 'network', workshopId, personId, name, role, sessionId: id, device, workshopName }
+}
+
+/** Passwords that were wrong, by whom and from where. */
+export const signInGate = new AttemptGate()
+
 /** Nobody is on this browser any more, and nothing that was shown on it can be called up again. */
 export async function endOwnSession(event: H3Event): Promise<void> {
   const config = sessionConfig(event)
@@ -96,7 +122,8 @@ export async function endOwnSession(event: H3Event): Promise<void> {
 }
 
 /** From here on this browser is on that device; whoever was on it before is not. */
-export async function beginSession(event: H3Event, { workshopId, id, personId }: Session): Promise<void> {
+export async function beginSession(event: H3Event, session: Session): Promise<Me> {
+  const { workshopId, id, personId } = session
   const before = await sealedOf(event)
   if (before)
     await endSession(useDatabase().workshop(before.workshopId), before.id).catch((error: unknown) => {
@@ -112,4 +139,5 @@ export async function beginSession(event: H3Event, { workshopId, id, personId }:
     path: '/',
     maxAge: LONGEST_S,
   })
+  return meOf(session, await getSettings(useDatabase().workshop(workshopId)))
 }

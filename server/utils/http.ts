@@ -22,6 +22,8 @@ const STATUS: Record<ErrorCode, number> = {
   sign_in: 401,
   not_allowed: 403,
   code_spent: 410,
+  wrong_password: 403,
+  too_many_attempts: 429,
   name_taken: 409,
   too_many_people: 409,
   event_id_conflict: 409,

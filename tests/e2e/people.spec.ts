@@ -105,3 +105,65 @@ test('a phone is let in by a code and runs a pour begun at the desk, by name; pu
     .execute()
   expect(names.map((e) => e.who)).toEqual(['Mina', 'Mina'])
 })
+
+test('a password set on the phone lets a computer in; two people at one pour, each by name', async ({
+  browser,
+  page: desk,
+  open,
+  workshop,
+}) => {
+  const { address } = workshop
+  await open(desk, '/people')
+  await desk.getByLabel('Somebody else').fill('Ines')
+  const phone = await phoneOf(browser)
+  await letIn(phone, workshop, await codeAfter(desk, () => desk.getByRole('button', { name: 'Add' }).click()))
+  await go(phone, '/settings')
+  await phone.getByText('A password, for where nobody shows you a code').click()
+  // On one server there are many tests; a name to sign in by there is once.
+  const name = `Ines ${Date.now()}`
+  await phone.getByLabel('Sign in as').fill(name)
+  await phone.getByLabel('Password').fill('password1234')
+  await phone.getByRole('button', { name: 'Keep it' }).click()
+  await expect(phone.getByText('is one of those that are tried first')).toBeVisible()
+  await phone.getByLabel('Password').fill('a teal wedge of slate')
+  await phone.getByRole('button', { name: 'Keep it' }).click()
+  await expect(phone.getByText(`You sign in as ${name}`)).toBeVisible()
+
+  const computer = await phoneOf(browser)
+  await computer.setViewportSize({ width: 1280, height: 800 })
+  await computer.goto(address)
+  await computer.getByLabel('Your name').fill(name)
+  await computer.getByLabel('Password').fill('something else')
+  await computer.getByRole('button', { name: 'Sign in' }).click()
+  await expect(computer.getByText('This name and this password do not go together.')).toBeVisible()
+  await computer.getByLabel('Password').fill('a teal wedge of slate')
+  await computer.getByRole('button', { name: 'Sign in' }).click()
+  await expect(computer.getByRole('heading', { level: 1, name: 'Bench' })).toBeVisible()
+  await computer.locator('html[data-mounted]').waitFor()
+
+  // At the desk somebody says who they are; on the computer it is known.
+  const { pour_id } = await workshop.db
+    .selectFrom('pour_summary')
+    .select('pour_id')
+    .where('piece', 'like', 'Corbel%')
+    .executeTakeFirstOrThrow()
+  await go(desk, '/settings')
+  await desk.getByLabel('Who works at this device').fill('Odile')
+  await go(desk, `/pour/${pour_id}`)
+  await pool(desk).click()
+  await go(computer, `/pour/${pour_id}`)
+  const head = computer.getByRole('heading', { level: 1 })
+  await expect(head).toHaveText('Weigh the water')
+  await computer.getByRole('button', { name: 'Undo' }).click()
+  await expect(head).toHaveText('Get the mould ready')
+  await expect(desk.getByRole('heading', { level: 1 })).toHaveText('Get the mould ready')
+  const names = await workshop.db
+    .selectFrom('event')
+    .select(['who', 'who_id'])
+    .where('pour_id', '=', pour_id)
+    .execute()
+  expect(names.map((e) => [e.who, e.who_id !== null]).sort()).toEqual([
+    ['Ines', true],
+    ['Odile', false],
+  ])
+})

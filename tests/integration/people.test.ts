@@ -6,7 +6,7 @@ import { openDatabase, type OpenDatabase } from '../../server/db/client'
 import { DEMO_MOULDS } from '../../server/demo/moulds'
 import { insertPhoto, reducePhoto } from '../../server/services/photos'
 import { insertMould } from '../../server/services/shelf/moulds'
-import { addPerson, changePerson } from '../../server/services/people'
+import { addPerson, changePerson, offerPairing } from '../../server/services/people'
 import { makeWorkshop } from '../../server/services/workshops'
 import { PATHS, ROUTES } from '../../server/utils/apiPaths'
 import { RIGHTS_OF, ROLES, type Right, type Role } from '../../shared/roles'
@@ -51,7 +51,11 @@ const cookieOf = (answer: Response) =>
     .join('; ')
 
 const tokenFor = async (personId: string) =>
-  ((await suite.send('POST', `/api/people/${personId}/pairing`, {})).json as never as { token: string }).token
+  (
+    (await suite.send('POST', `/api/people/${personId}/pairing`, { for: 'device' })).json as never as {
+      token: string
+    }
+  ).token
 
 /** Somebody new at the desk, and their phone. */
 async function letIn(name: string, role: Role): Promise<LetIn> {
@@ -171,7 +175,9 @@ it('whoever is put out is out at once, on that device or on all of them, and so 
   expect([await bench(ines), await bench(tomas)]).toEqual([401, 200])
   expect((await suite.send('DELETE', `/api/people/${tomas.personId}`)).status).toBe(200)
   expect(await bench(tomas)).toBe(401)
-  expect((await suite.send('POST', `/api/people/${tomas.personId}/pairing`, {})).status).toBe(404)
+  expect((await suite.send('POST', `/api/people/${tomas.personId}/pairing`, { for: 'device' })).status).toBe(
+    404,
+  )
   // Their name is free again; what they were let in with is not.
   await letIn('tomas', 'caster')
   expect(await bench(tomas)).toBe(401)
@@ -247,6 +253,91 @@ it('a session is in its own workshop whatever its browser says, and nobody share
     status: 409,
     json: { error: { code: 'name_taken', fields: [{ path: 'name' }] } },
   })
+})
+
+const GOOD = 'teal wedge of slate'
+const signIn = async (name: string, password: string, from = '10.0.0.7') => {
+  const answer = await fromNetwork(
+    'POST',
+    '/api/sign-in',
+    { name, password, device: 'Computer' },
+    { 'x-forwarded-for': from },
+  )
+  return {
+    status: answer.status,
+    code: answer.ok ? undefined : (await codeOf(answer))[1],
+    cookie: cookieOf(answer),
+  }
+}
+
+it('by name and password one is let in anywhere; which of the two was wrong nobody is told', async () => {
+  const { cookie } = await letIn('Dora', 'caster')
+  const put = async (body: object) => codeOf(await fromNetwork('PUT', '/api/me/password', body, { cookie }))
+  for (const weak of ['short', 'password123', 'aaaaaaaaaaaa', 'i am dora here'])
+    expect(await put({ name: 'Dora', password: weak }), weak).toEqual([400, 'invalid_input'])
+  expect(await put({ name: 'Dora', password: GOOD })).toEqual([200, undefined])
+  const there = await signIn('dora', GOOD)
+  expect(there.status).toBe(200)
+  expect(await signIn('Dora', `${GOOD}x`)).toMatchObject({ status: 403, code: 'wrong_password' })
+  expect(await signIn('Nobody', GOOD)).toMatchObject({ status: 403, code: 'wrong_password' })
+  // Another one only by whoever knows the first.
+  expect(await put({ name: 'Dora', password: `${GOOD} two` })).toEqual([403, 'wrong_password'])
+  expect(await put({ name: 'Dora', password: `${GOOD} two`, before: GOOD })).toEqual([200, undefined])
+  expect((await signIn('Dora', GOOD)).status).toBe(403)
+  expect((await signIn('Dora', `${GOOD} two`)).status).toBe(200)
+  const other = await letIn('Dorothea', 'caster')
+  const taken = await fromNetwork(
+    'PUT',
+    '/api/me/password',
+    { name: 'DORA', password: GOOD },
+    { cookie: other.cookie },
+  )
+  expect(await codeOf(taken)).toEqual([409, 'name_taken'])
+  // All of one's other devices put out at once.
+  const bench = async (c: string) => (await fromNetwork('GET', '/api/bench', undefined, { cookie: c })).status
+  expect((await fromNetwork('DELETE', '/api/me/devices', undefined, { cookie })).status).toBe(200)
+  expect([await bench(cookie), await bench(there.cookie)]).toEqual([200, 401])
+})
+
+it('a thousand wrong passwords are a few that were looked at; others go on meanwhile', async () => {
+  const { cookie } = await letIn('Edda', 'looker')
+  await fromNetwork('PUT', '/api/me/password', { name: 'Edda', password: GOOD }, { cookie })
+  const all = await Promise.all(
+    Array.from({ length: 1000 }, (_, i) => signIn('Edda', `wrong ${i}`, `10.1.0.${i % 4}`)),
+  )
+  const looked = all.filter((a) => a.code === 'wrong_password').length
+  expect(all.every((a) => a.code === 'wrong_password' || a.code === 'too_many_attempts')).toBe(true)
+  // Five from each address, and a few after a second's wait.
+  expect(looked).toBeLessThan(60)
+  expect((await signIn('Edda', 'wrong again', '10.1.0.1')).code).toBe('too_many_attempts')
+  expect((await signIn('Edda', GOOD, '10.1.0.1')).code).toBe('too_many_attempts')
+  expect((await fromNetwork('GET', '/api/bench', undefined, { cookie })).status).toBe(200)
+})
+
+it('whoever belongs to two workshops goes from one into the other, and into no third', async () => {
+  const { cookie } = await letIn('Fenna', 'caster')
+  await fromNetwork('PUT', '/api/me/password', { name: 'Fenna', password: GOOD }, { cookie })
+  const [second, third] = [randomUUID(), randomUUID()]
+  for (const id of [second, third]) await makeWorkshop(app, id)
+  // Asked into another by a link, which she opens where she is known.
+  const invited = randomUUID()
+  await addPerson(app.workshop(second), invited, { name: 'Fenna', role: 'keeper' })
+  const { token } = await offerPairing(app.workshop(second), second, invited, 'invitation')
+  const there = cookieOf(await fromNetwork('POST', '/api/pair', { token, device: 'Phone' }, { cookie }))
+  const account = await fromNetwork('GET', '/api/me/account', undefined, { cookie: there })
+  const { places } = (await account.json()) as { places: { workshopId: string; role: Role }[] }
+  expect(places.map((p) => [p.workshopId, p.role]).sort()).toEqual(
+    [
+      [home(), 'caster'],
+      [second, 'keeper'],
+    ].sort(),
+  )
+  const back = await fromNetwork('POST', '/api/me/place', { workshopId: home() }, { cookie: there })
+  expect(await back.json()).toMatchObject({ workshopId: home(), role: 'caster', name: 'Fenna' })
+  // What she was let in with before is over with that.
+  expect((await fromNetwork('GET', '/api/bench', undefined, { cookie: there })).status).toBe(401)
+  const none = await fromNetwork('POST', '/api/me/place', { workshopId: third }, { cookie: cookieOf(back) })
+  expect(await codeOf(none)).toEqual([410, 'no_workshop'])
 })
 
 it('from the network a write names its page, and the server is asked by the name it is shared under', async () => {

@@ -14,6 +14,8 @@ export const ERROR_WORDS: Record<ErrorCode | 'rehearsal', string> = {
   sign_in: 'This device is not let in (any more). Ask at the desk for a code.',
   not_allowed: 'You may look at this here, not change it. Ask whoever keeps the workshop.',
   code_spent: 'This code has been used, or is older than five minutes. Ask at the desk for another.',
+  wrong_password: 'This name and this password do not go together.',
+  too_many_attempts: 'Too many attempts. Wait a little before the next.',
   name_taken: 'Somebody here has this name already.',
   too_many_people: 'There are as many people here as a workshop can have. Put somebody out first.',
   too_many_streams: 'Too many windows are open on this workshop. Close some, then reload this one.',

@@ -18,6 +18,7 @@ import * as figureSums from './20261130T0010_figure_sums'
 import * as scoop from './20261130T1620_scoop'
 import * as workshopsHere from './20261201T0200_workshops_here'
 import * as people from './20261201T0500_people'
+import * as accounts from './20261201T0700_accounts'
 
 /** In order of their names. A migration that has landed is never edited; a new one follows it. */
 export const MIGRATIONS: Record<string, Migration> = {
@@ -40,4 +41,5 @@ export const MIGRATIONS: Record<string, Migration> = {
   '20261130T1620_scoop': scoop,
   '20261201T0200_workshops_here': workshopsHere,
   '20261201T0500_people': people,
+  '20261201T0700_accounts': accounts,
 }
