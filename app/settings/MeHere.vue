@@ -39,7 +39,7 @@ const asks = ref(false)
 
 <template>
   <p>
-    <b>{{ me.name }}</b>, {{ ROLE_WORDS[me.role].toLowerCase() }}, on {{ me.device.toLowerCase() }}.
+    <b>{{ me.name }}</b>, {{ ROLE_WORDS[me.role].toLowerCase() }}, on this {{ me.device.toLowerCase() }}.
     {{ mayWords(me.role) }}
   </p>
   <div v-if="otherPlaces.length > 0" class="acts">
@@ -54,7 +54,7 @@ const asks = ref(false)
   </div>
   <ul v-if="otherDevices.length > 0">
     <li v-for="device in otherDevices" :key="device.id">
-      You are on {{ device.name.toLowerCase() }}, too
+      You are on another {{ device.name.toLowerCase() }}, too
       <button
         type="button"
         class="icon-button"

@@ -53,7 +53,7 @@ async function keep() {
 <template>
   <details class="fold">
     <summary>
-      {{ known === null ? 'A password, for where nobody shows you a code' : `You sign in as ${known}` }}
+      {{ known === null ? 'A password of your own' : `You sign in as ${known}` }}
     </summary>
     <form novalidate @submit.prevent="keep">
       <label class="field"

@@ -29,6 +29,6 @@ export async function loadMe(): Promise<boolean> {
   return answer.ok
 }
 
-/** Whoever sits at the machine may do all of it. */
+/** Whoever sits at the machine may do all of it. Until it is known who is here nothing that is recorded is turned away. */
 export const may = (right: Right): boolean =>
-  !isLetIn || (me.value !== undefined && RIGHTS_OF[me.value.role].includes(right))
+  !isLetIn || (me.value ? RIGHTS_OF[me.value.role].includes(right) : right === 'look' || right === 'work')

@@ -118,7 +118,7 @@ test('a password set on the phone lets a computer in; two people at one pour, ea
   const phone = await phoneOf(browser)
   await letIn(phone, workshop, await codeAfter(desk, () => desk.getByRole('button', { name: 'Add' }).click()))
   await go(phone, '/settings')
-  await phone.getByText('A password, for where nobody shows you a code').click()
+  await phone.getByText('A password of your own').click()
   // On one server there are many tests; a name to sign in by there is once.
   const name = `Ines ${Date.now()}`
   await phone.getByLabel('Sign in as').fill(name)
