@@ -9,6 +9,8 @@ import { defineRoute, readJson } from '../utils/http'
 export default defineRoute(async (event): Promise<Me> => {
   if (!cameByNetwork(event)) throw new DomainError('not_allowed')
   const asked = await readJson(event, signInSchema)
-  const session = await signInGate.attempt(addressOf(event), asked.name, () => signIn(useDatabase(), asked))
+  const session = await signInGate.attempt(addressOf(event), asked.name, Date.now(), () =>
+    signIn(useDatabase(), asked),
+  )
   return beginSession(event, session)
 })

@@ -25,6 +25,9 @@ export async function openDemo(open: OpenDatabase, nowMs: number): Promise<strin
     .workshop(id)
     .transaction()
     .execute(async (trx) => {
+      // Who else has asked waits until it is there, however slow the machine is just now.
+      await sql`set local lock_timeout = '60s'`.execute(trx)
+      await sql`set local statement_timeout = '60s'`.execute(trx)
       await sql`select pg_advisory_xact_lock(hashtext('demo'))`.execute(trx)
       const newest = await trx
         .selectFrom('pour')

@@ -54,8 +54,7 @@ export class AttemptGate {
    * One attempt, where there is nothing to wait for; `wrong_password` counts against the next.
    * @throws `too_many_attempts`, and whatever `work` throws.
    */
-  async attempt<T>(address: string, name: string, work: () => Promise<T>): Promise<T> {
-    const nowMs = Date.now()
+  async attempt<T>(address: string, name: string, nowMs: number, work: () => Promise<T>): Promise<T> {
     this.check(address, name, nowMs)
     this.count(address, name, nowMs)
     try {

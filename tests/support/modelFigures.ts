@@ -169,6 +169,7 @@ function thrownJobs(): Job[] {
       ...(dice() < 0.3 ? { batching: mixedIn() } : {}),
       ...(dice() < 0.2 ? { sun: any(['hazy', 'full'] as const) } : {}),
       ...(dice() < 0.2 ? { hands: 2 } : {}),
+      ...(dice() < 0.3 ? { taps: { coldTempC: 12, hotTempC: 40, targetTempC: any([8, 20, 39]) } } : {}),
       ...(dice() < 0.2 ? { water: any(['hard', 'sea'] as const) } : {}),
       ...(dice() < 0.2
         ? {

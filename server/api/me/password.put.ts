@@ -8,6 +8,6 @@ export default defineRoute(async (event) => {
   const { personId } = requirePerson(event)
   const asked = await readJson(event, passwordSchema)
   const { db } = await useWorkshop(event)
-  await signInGate.attempt(addressOf(event), personId, () => putPassword(db, personId, asked))
+  await signInGate.attempt(addressOf(event), personId, Date.now(), () => putPassword(db, personId, asked))
   return { kept: true }
 })
