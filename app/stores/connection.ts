@@ -78,6 +78,7 @@ export const useConnection = defineStore('connection', () => {
         upkeep.load(),
         heeds.load(),
         loadMe(),
+        people.refresh(),
       ])
       incomplete.value = !time || !had.every(Boolean)
       if (time && !incomplete.value) reached = time.seq

@@ -25,6 +25,9 @@ export const usePeople = defineStore('people', () => {
     return undefined
   }
 
+  /** Where they were asked for, once more: what was told meanwhile may have been missed. */
+  const refresh = async (): Promise<boolean> => !isAsked || (await load()) === undefined
+
   function hear(message: Extract<ChangeMessage, { topic: 'person' }>) {
     if (isAsked) put(message.id, message.value)
     if (message.id === me.value?.personId) void loadMe()
@@ -45,5 +48,5 @@ export const usePeople = defineStore('people', () => {
   const pairingFor = (id: string, purpose: PairingFor) =>
     callApi<Pairing>(`/api/people/${id}/pairing`, { method: 'POST', body: { for: purpose } })
 
-  return { cards, address, load, hear, add, save, putOut, putDeviceOut, pairingFor }
+  return { cards, address, load, refresh, hear, add, save, putOut, putDeviceOut, pairingFor }
 })

@@ -37,16 +37,19 @@ export default defineRoute(async (event) => {
   const write = streamWriter(res, sseOf('dropped', {}), () =>
     useLogger().warn({ address }, 'a window does not read its stream; it is told to come back'),
   )
-  const push = (messages: readonly ChangeMessage[]) => {
+  const isAboutAsker = ({ topic, id }: ChangeMessage) =>
+    topic === 'person' && asker.at === 'network' && id === asker.personId
+  /** @param isNews it happened after this asker was let through. */
+  const push = (messages: readonly ChangeMessage[], isNews: boolean) => {
     for (const message of messages) {
       if (message.seq <= sent) continue
       sent = message.seq
-      // Let in anew, as somebody else may be let in now, or nobody.
-      if (message.topic === 'person' && asker.at === 'network' && message.id === asker.personId) res.end()
+      // They come in anew, with other rights perhaps, or not at all.
+      if (isNews && isAboutAsker(message)) return res.end()
       if (message.topic !== 'person' || hearsOfPeople) write(sseOfChange(message))
     }
   }
-  const unsubscribe = feed.subscribe((messages) => (live ? push(messages) : waiting.push(...messages)))
+  const unsubscribe = feed.subscribe((messages) => (live ? push(messages, true) : waiting.push(...messages)))
   const untrack = trackStream({
     address,
     workshopId: workshop.id,
@@ -75,9 +78,9 @@ export default defineRoute(async (event) => {
       'x-accel-buffering': 'no',
     })
     write(sseOf('hello', hello))
-    push(known)
+    push(known, false)
     live = true
-    push(waiting)
+    push(waiting, true)
   } catch (error) {
     unsubscribe()
     untrack()

@@ -173,6 +173,19 @@ it('whoever is put out is out at once, on that device or on all of them, and so 
   await ended
   expect(heard.join('')).not.toContain('"topic":"person"')
   expect([await bench(ines), await bench(tomas)]).toEqual([401, 200])
+  // With other rights one comes in anew; from where one had got to, and stays.
+  const { seq } = (await (
+    await fromNetwork('GET', '/api/time', undefined, { cookie: tomas.cookie })
+  ).json()) as { seq: number }
+  const role = { name: 'Tomas', role: 'caster' }
+  expect((await suite.send('PUT', `/api/people/${tomas.personId}`, role)).status).toBe(200)
+  const again = await fromNetwork('GET', `/api/changes?since=${seq}`, undefined, { cookie: tomas.cookie })
+  const bowl = { revision: null, bowl: { name: 'Heard by him', volumeMl: 900, tareG: 90 } }
+  expect((await suite.send('PUT', `/api/bowls/${randomUUID()}`, bowl)).status).toBe(200)
+  let text = ''
+  for await (const piece of again.body!)
+    if ((text += Buffer.from(piece).toString()).includes('Heard by him')) break
+  expect(text).toContain('Heard by him')
   expect((await suite.send('DELETE', `/api/people/${tomas.personId}`)).status).toBe(200)
   expect(await bench(tomas)).toBe(401)
   expect((await suite.send('POST', `/api/people/${tomas.personId}/pairing`, { for: 'device' })).status).toBe(

@@ -407,7 +407,7 @@ describe('under the routes, the database itself holds the application to one wor
     const { rows } = await sql<{ tab: string; rule: string }>`
       select conrelid::regclass::text as tab, pg_get_constraintdef(oid) as rule from pg_constraint
       where connamespace = 'public'::regnamespace and contype in ('p', 'f', 'u')
-        and conrelid::regclass::text not in ('workshop', 'kysely_migration', 'kysely_migration_lock')`.execute(
+        and conrelid::regclass::text not in ('workshop', 'kysely_migration', 'kysely_migration_lock') order by 1, 2`.execute(
       suite.database.owner,
     )
     expect(rows.length).toBeGreaterThan(30)
