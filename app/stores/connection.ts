@@ -147,6 +147,8 @@ export const useConnection = defineStore('connection', () => {
       failures = 0
       setConnected(true)
       if (!agreesWith(hello.serverTimeMs)) void syncClock()
+      // Rights that were changed before it stood are not told by it.
+      void loadMe()
       if (hello.reset || reached === undefined || incomplete.value) {
         tellWindows({ kind: 'reset' })
         void load().then(() => pours.refresh())
