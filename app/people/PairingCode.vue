@@ -16,11 +16,16 @@ const now = useNowBy(1000)
 const pairing = ref<Pairing>()
 const failure = ref('')
 
+const devicesNow = () => people.cards.find((p) => p.id === person.id)?.devices ?? []
+/** Devices that were here before this code: one more, and it has been read. */
+const before = ref(new Set<string>())
+
 /** Sent to somebody instead of shown. */
 const link = ref('')
 const isCopied = ref(false)
 async function ask() {
   link.value = ''
+  before.value = new Set(devicesNow().map((d) => d.id))
   const answer = await people.pairingFor(person.id, 'device')
   failure.value = answer.ok ? '' : failureWords(answer.failure)
   pairing.value = answer.ok ? answer.value : undefined
@@ -28,6 +33,7 @@ async function ask() {
 /** It takes the place of the code. */
 async function askLink() {
   pairing.value = undefined
+  isCopied.value = false
   const answer = await people.pairingFor(person.id, 'invitation')
   failure.value = answer.ok ? '' : failureWords(answer.failure)
   if (answer.ok) link.value = `${people.address}/pair#${answer.value.token}`
@@ -41,11 +47,7 @@ watch(open, (now) => now && void ask(), { immediate: true })
 const leftMs = computed(() => (pairing.value ? pairing.value.expiresAtMs - now.value : 0))
 const code = computed(() => pairing.value && qrPath(`${people.address}/pair#${pairing.value.token}`))
 
-/** Devices that were here before: one more, and it has been read. */
-const before = new Set(person.devices.map((d) => d.id))
-const letIn = computed(() =>
-  people.cards.find((p) => p.id === person.id)?.devices.find((d) => !before.has(d.id)),
-)
+const letIn = computed(() => devicesNow().find((d) => !before.value.has(d.id)))
 watch(letIn, (device) => device && (pairing.value = undefined))
 </script>
 

@@ -53,6 +53,10 @@ test('a phone is let in by a code and runs a pour begun at the desk, by name; pu
   const second = await phoneOf(browser)
   await second.goto(`${address}/pair#${token}`)
   await expect(second.getByText('This code has been used')).toBeVisible()
+  // A second device of hers has a code of its own.
+  const another = desk.getByRole('button', { name: 'Code for a device of Mina' })
+  expect(await codeAfter(desk, () => another.click())).not.toBe(token)
+  await desk.getByRole('button', { name: 'Close' }).click()
 
   const corbel = await workshop.db
     .selectFrom('pour_summary')
