@@ -7,6 +7,8 @@ export interface PersonCard {
   id: string
   name: string
   role: Role
+  /** What their pours were recorded under before they were let in. */
+  names: string[]
   /** The one used last first. */
   devices: { id: string; name: string; sinceMs: number; seenMs: number }[]
 }
@@ -43,6 +45,8 @@ export interface PeopleAnswer {
   people: PersonCard[]
   /** Where other devices reach this server; null: nowhere. */
   address: string | null
+  /** Hands that something was learnt of under a name alone, which is nobody's yet. */
+  looseNames: string[]
 }
 
 const NAME = 60
@@ -51,6 +55,9 @@ export const personInputSchema = z.strictObject({ name: text(NAME).min(1), role:
 export type PersonInput = z.output<typeof personInputSchema>
 
 export const newPersonSchema = personInputSchema.extend({ id: z.uuid() })
+
+/** All the names that are theirs besides their own. */
+export const personNamesSchema = z.strictObject({ names: z.array(text(NAME).min(1)).max(50) })
 
 /** What the desk shows as a code: good once, and not for long. */
 export interface Pairing {

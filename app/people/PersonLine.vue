@@ -53,6 +53,7 @@ const seenWords = (seenMs: number) =>
       </li>
     </ul>
     <p v-else class="soft none">On no device yet.</p>
+    <EarlierNames :person />
     <div class="acts">
       <Button
         v-if="canPair"

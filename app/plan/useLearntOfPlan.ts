@@ -19,7 +19,7 @@ export function useLearntOfPlan(draft: Ref<PlanDraft>, plan: Ref<PourPlan | unde
         ...workshop.bags.filter((b) => b.plasterId === plasterKey).map((b) => `bag:${b.id}` as const),
         ...(bagId && ratioMethod === 'by_volume' ? [`scoop:${bagId}` as const] : []),
         ...(dryingPlaceId ? [`place:${dryingPlaceId}` as const] : []),
-        ...(ratioMethod === 'by_eye' && pours.who ? [`person:${pours.who}` as const] : []),
+        ...(ratioMethod === 'by_eye' && pours.hand ? [`person:${pours.hand}` as const] : []),
         ...(bowlId ? [`bowl:${bowlId}` as const] : []),
       ]
     },

@@ -8,7 +8,7 @@ import type { Stock } from './draft/planDraft'
 /** What there is to plan with, as it stands at each look. */
 export function usePlanStock(): Stock {
   const { plasters, bags, moulds, mouldSets, bowls, places, settings } = storeToRefs(useWorkshop())
-  const { who } = storeToRefs(usePours())
+  const { hand } = storeToRefs(usePours())
   const { seenOf } = useLearning()
-  return reactive({ plasters, bags, moulds, mouldSets, bowls, places, settings, who, seenOf })
+  return reactive({ plasters, bags, moulds, mouldSets, bowls, places, settings, hand, seenOf })
 }

@@ -22,11 +22,11 @@ const learning = useLearning()
 await workshop.ready
 
 /** Whoever works here, once the name has been written to its end: how they sift is learnt. */
-const hands = refDebounced(
-  computed(() => pours.who.trim()),
+const hand = refDebounced(
+  computed(() => pours.hand),
   600,
 )
-watch(hands, (name) => name && void learning.load(`person:${name}`), { immediate: true })
+watch(hand, (known) => known && void learning.load(`person:${known}`), { immediate: true })
 
 const inputOf = ({ revision: _, ...settings }: SettingsRecord): Settings => settings
 const form = ref<Settings>(inputOf(workshop.settings))
@@ -142,7 +142,7 @@ async function save() {
             }}</small>
           </label>
         </div>
-        <LearntNote v-if="hands" :name="hands" :subject="`person:${hands}`" factor="sprinkled" />
+        <LearntNote v-if="hand" :name="pours.who.trim()" :subject="`person:${hand}`" factor="sprinkled" />
       </section>
       <section class="slab" aria-labelledby="s-units">
         <h2 id="s-units">Units</h2>

@@ -8,7 +8,7 @@ import { useBench } from './bench'
 import { shiftSince, syncClock } from './clock'
 import { placeOf } from './kept'
 import { openEventBox, type EventBox, type Refused, type Unsent } from './eventBox'
-import { may } from './me'
+import { may, me } from './me'
 import { isAtHome } from './place'
 import { onWindowMessage, tellWindows } from './windows'
 
@@ -40,12 +40,15 @@ export const useOutbox = defineStore('outbox', () => {
   /** The browser would not keep something: it is only in this window, and lost with it. */
   const onlyHere = ref(new Set<string>())
   const atRisk = computed(() => unsent.value.some((u) => onlyHere.value.has(u.event.id)))
-  /** Events on their way, as they will count: told by the clock as it is set now. */
-  const waiting = computed(() => unsent.value.map((u) => ({ pourId: u.pourId, event: asTimed(u) })))
+  /** Events on their way, as they will count. */
+  const waiting = computed(() => unsent.value.map((u) => ({ pourId: u.pourId, event: asItWillCount(u) })))
 
-  function asTimed({ event, settingMs }: Unsent): PourEvent {
+  /** Told by the clock as it is set now; whoever is let in here did it, unless a button on the bench was pressed. */
+  function asItWillCount({ event, settingMs, isShared }: Unsent): PourEvent {
     const shiftMs = shiftSince(settingMs)
-    return shiftMs === 0 ? event : { ...event, occurredAtMs: event.occurredAtMs + shiftMs }
+    const whoId = isShared ? undefined : me.value?.personId
+    const occurredAtMs = event.occurredAtMs + shiftMs
+    return whoId === undefined ? { ...event, occurredAtMs } : { ...event, occurredAtMs, whoId }
   }
 
   let box: Promise<EventBox> | undefined

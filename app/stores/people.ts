@@ -13,6 +13,8 @@ export const usePeople = defineStore('people', () => {
   const { cards, put, change } = cardList<PersonCard>({ path: '/api/people', as: 'person', order: byName })
   /** Where other devices reach this server; null: nowhere. */
   const address = ref<string | null>(null)
+  /** Hands that are known by a name alone, as they were when it was asked. */
+  const looseNames = ref<string[]>([])
   let isAsked = false
 
   /** @returns why not, where they could not be had. */
@@ -22,6 +24,7 @@ export const usePeople = defineStore('people', () => {
     if (!answer.ok) return answer.failure
     address.value = answer.value.address
     cards.value = answer.value.people
+    looseNames.value = answer.value.looseNames
     return undefined
   }
 
@@ -38,6 +41,8 @@ export const usePeople = defineStore('people', () => {
     change('/api/people', { method: 'POST', body: { id, ...person } })
   const save = (id: string, person: PersonInput) =>
     change(`/api/people/${id}`, { method: 'PUT', body: person })
+  const giveNames = (id: string, names: readonly string[]) =>
+    change(`/api/people/${id}/names`, { method: 'PUT', body: { names } })
   const putOut = (id: string) => dropped(`/api/people/${id}`, () => put(id, null))
   function putDeviceOut(personId: string, id: string) {
     const of = cards.value.find((p) => p.id === personId)
@@ -48,5 +53,5 @@ export const usePeople = defineStore('people', () => {
   const pairingFor = (id: string, purpose: PairingFor) =>
     callApi<Pairing>(`/api/people/${id}/pairing`, { method: 'POST', body: { for: purpose } })
 
-  return { cards, address, load, refresh, hear, add, save, putOut, putDeviceOut, pairingFor }
+  return { cards, address, load, refresh, hear, looseNames, add, save, giveNames, putOut, putDeviceOut, pairingFor }
 })

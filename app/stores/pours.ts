@@ -3,6 +3,7 @@ import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
 import {
   foldPour,
+  handOf,
   undoTargets,
   type EventBody,
   type KeptPlan,
@@ -43,6 +44,8 @@ export const usePours = defineStore('pours', () => {
     get: () => me.value?.name ?? typedWho.value,
     set: (name) => (typedWho.value = name),
   })
+  /** What is learnt of how they sift is learnt of this hand; empty where nobody has said who works here. */
+  const hand = computed(() => handOf({ who: who.value, whoId: me.value?.personId }))
   const openLoaded = ref(false)
   const loadFailed = ref(false)
 
@@ -226,6 +229,7 @@ export const usePours = defineStore('pours', () => {
     records,
     unreadable,
     who,
+    hand,
     open,
     openLoaded,
     loadFailed,

@@ -16,7 +16,7 @@ interface FactorDefinition {
 /** What can be learnt of: one bag, one place to dry, one scoop's bag, one pair of hands, one bowl. */
 export const SUBJECT_KINDS = ['bag', 'place', 'scoop', 'person', 'bowl'] as const
 export type SubjectKind = (typeof SUBJECT_KINDS)[number]
-/** Which one: `bag:<id>`, `person:<name>`. */
+/** Which one: `bag:<id>`; `person:<id>`, or by the name of somebody who was never let in (`handOf`). */
 export type Subject = `${SubjectKind}:${string}`
 
 export const FACTOR = {

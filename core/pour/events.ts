@@ -256,10 +256,18 @@ export interface PourEvent {
   /** When the server had it; undefined until then. */
   receivedAtMs?: number
   who: string
+  /** Which person of the workshop that was, where they had been let in; a name is all there is otherwise. */
+  whoId?: string
   /** Revision of the plan that stood before whoever recorded it; undefined from before events named it. */
   planRevision?: number
   body: EventBody
 }
+
+/** What a name is known by: written otherwise it is the same hand. */
+export const handOfName = (name: string): string => name.trim().normalize('NFC').toLowerCase()
+
+/** Whose hand it was: a person's id, else the name that was said; empty where none was. */
+export const handOf = ({ who, whoId }: Pick<PourEvent, 'who' | 'whoId'>): string => whoId ?? handOfName(who)
 
 export function batchOf(body: EventBody): number {
   return 'batch' in body ? (body.batch ?? 0) : 0

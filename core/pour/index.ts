@@ -41,6 +41,8 @@ export {
   WEIGHED,
   batchOf,
   bindsPlan,
+  handOf,
+  handOfName,
   DEVICE_CHANNELS,
   isTempChannel,
   liveEvents,

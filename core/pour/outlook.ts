@@ -15,7 +15,7 @@ import { pieceDrying, weighNext } from './drying'
 import { filledMs, type BatchFacts } from './bowl'
 import { foldPour, type PourFacts, type RecordedWeighing } from './facts'
 import { isInPlay } from './pieces'
-import type { PourEvent, TempChannel } from './events'
+import { handOf, type PourEvent, type TempChannel } from './events'
 import type { KeptPlan } from './plan/kept'
 import { flowOf, type Flow } from './plan/mix/mixing'
 import { setProblemOf } from './plan/setProblem'
@@ -73,7 +73,7 @@ export function problemOf(facts: PourFacts, bowl: BatchFacts): SetProblem {
 /** What was seen and felt of the bowl in hand, s since its mid-sprinkle. */
 export function cuesOf({ live, settingStartMs }: Pick<PourFacts, 'live' | 'settingStartMs'>): CueSeen[] {
   if (settingStartMs === undefined) return []
-  return live.flatMap(({ id, body, occurredAtMs, who }): CueSeen[] =>
+  return live.flatMap(({ id, body, occurredAtMs, who, whoId }): CueSeen[] =>
     body.type === 'touch' && occurredAtMs > settingStartMs
       ? [
           {
@@ -81,7 +81,7 @@ export function cuesOf({ live, settingStartMs }: Pick<PourFacts, 'live' | 'setti
             cue: body.cue,
             answer: !body.seen ? 'not_yet' : body.already ? 'already' : 'now',
             atS: (occurredAtMs - settingStartMs) / 1000,
-            by: who,
+            by: handOf({ who, whoId }),
           },
         ]
       : [],

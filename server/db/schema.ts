@@ -338,6 +338,14 @@ export interface PersonTable extends OfWorkshop {
   gone_at: ColumnType<Date | null, never, Date>
 }
 
+/** A name that a person's pours were recorded under before they were let in. */
+export interface PersonNameTable extends OfWorkshop {
+  name: string
+  /** What it is known by (`handOfName`). */
+  hand: string
+  person_id: string
+}
+
 /** A device that a person was let in on. */
 export interface SessionTable extends OfWorkshop {
   id: string
@@ -382,6 +390,7 @@ export interface Database {
   observation: ObservationTable
   learn_choice: LearnChoiceTable
   person: PersonTable
+  person_name: PersonNameTable
   session: SessionTable
   pairing: PairingTable
 }

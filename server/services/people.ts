@@ -1,5 +1,6 @@
 import { createHash, randomBytes, randomUUID } from 'node:crypto'
 import { sql } from 'kysely'
+import { handOfName } from '../../core/pour'
 import type { Pairing, PairingFor, PersonCard, PersonInput } from '../../shared/people'
 import type { Role } from '../../shared/roles'
 import type { Db, OpenDatabase } from '../db/client'
@@ -34,8 +35,19 @@ async function cardsOf(db: Db, ids?: readonly string[]): Promise<PersonCard[]> {
     .where('ended_at', 'is', null)
     .orderBy('seen_at', 'desc')
     .execute()
+  const names = await db
+    .selectFrom('person_name')
+    .select(['person_id', 'name'])
+    .where(
+      'person_id',
+      'in',
+      people.map((p) => p.id),
+    )
+    .orderBy('hand')
+    .execute()
   return people.map((person) => ({
     ...person,
+    names: names.filter((n) => n.person_id === person.id).map((n) => n.name),
     devices: sessions
       .filter((s) => s.person_id === person.id)
       .map((s) => ({
@@ -93,6 +105,62 @@ export async function changePerson(db: Db, id: string, { name, role }: PersonInp
     throw isTaken(error) ? nameTaken() : error
   }
   return personOf(db, id)
+}
+
+/**
+ * Names that their pours stood under before they were let in: what was learnt of those hands is learnt of theirs. What was
+ * recorded keeps the name it has.
+ */
+export async function giveNames(db: Db, id: string, names: readonly string[]): Promise<PersonCard> {
+  const byHand = new Map(names.map((name) => [handOfName(name), name.trim()]))
+  const hands = [...byHand.keys()]
+  await db.transaction().execute(async (trx) => {
+    const known = await trx
+      .selectFrom('person')
+      .select('id')
+      .where('id', '=', id)
+      .where('gone_at', 'is', null)
+      .forUpdate()
+      .executeTakeFirst()
+    if (!known) throw new DomainError('not_found')
+    await trx
+      .deleteFrom('person_name')
+      .where('person_id', '=', id)
+      .where(sql<boolean>`hand <> all (${hands}::text[])`)
+      .execute()
+    if (hands.length === 0) return
+    await trx
+      .insertInto('person_name')
+      .values(hands.map((hand) => ({ hand, name: byHand.get(hand)!, person_id: id })))
+      .onConflict((c) => c.columns(['workshop_id', 'hand']).doNothing())
+      .execute()
+    const others = await trx
+      .selectFrom('person_name')
+      .select('name')
+      .where('hand', 'in', hands)
+      .where('person_id', '<>', id)
+      .execute()
+    if (others.length > 0)
+      throw new DomainError('name_taken', [{ path: 'names', message: 'is given to somebody else' }])
+  })
+  return personOf(db, id)
+}
+
+/** Hands that something was learnt of under a name that is nobody's yet. */
+export async function looseNames(db: Db): Promise<string[]> {
+  // From one hand to the next by the index, however many pours each has.
+  const { rows } = await sql<{ hand: string }>`
+    with recursive taught as (
+      (select subject from observation where subject >= 'person:' and subject < 'person;' order by subject limit 1)
+      union all
+      select (select o.subject from observation o
+        where o.subject > taught.subject and o.subject < 'person;' order by o.subject limit 1)
+      from taught where taught.subject is not null
+    )
+    select substr(subject, 8) as hand from taught
+    where subject is not null and substr(subject, 8) not in (select hand from person_name)
+      and substr(subject, 8) not in (select id::text from person) limit 100`.execute(db)
+  return rows.map((r) => r.hand)
 }
 
 /** Put out: none of their devices is let in any more. What they recorded stays theirs. */

@@ -44,6 +44,7 @@ export const ROUTES: Record<`/api/${string}`, Partial<Record<Method, RouteRight>
   '/api/pair': { POST: 'open' },
   '/api/people': { GET: 'keep', POST: 'keep' },
   '/api/people/:id': { PUT: 'keep', DELETE: 'keep' },
+  '/api/people/:id/names': { PUT: 'keep' },
   '/api/people/:id/pairing': { POST: 'keep' },
   '/api/photos': { POST: 'work' },
   '/api/photos/:id': { GET: 'look', DELETE: 'keep' },

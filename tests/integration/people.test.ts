@@ -3,6 +3,9 @@ import { sql } from 'kysely'
 import sharp from 'sharp'
 import { afterAll, beforeAll, expect, it } from 'vitest'
 import { openDatabase, type OpenDatabase } from '../../server/db/client'
+import { MS_PER } from '../../core/units'
+import type { Learning } from '../../shared/learning'
+import type { PeopleAnswer } from '../../shared/people'
 import { DEMO_MOULDS } from '../../server/demo/moulds'
 import { insertPhoto, reducePhoto } from '../../server/services/photos'
 import { insertMould } from '../../server/services/shelf/moulds'
@@ -13,7 +16,7 @@ import { RIGHTS_OF, ROLES, type Right, type Role } from '../../shared/roles'
 import { placeOf } from '../../shared/place'
 import { until } from '../support/until'
 import { withServer } from '../support/suite'
-import { testPlan } from '../unit/plans'
+import { eventAt, testPlan, wholeRun } from '../unit/plans'
 
 const suite = withServer()
 let app: OpenDatabase
@@ -216,6 +219,62 @@ it('what somebody records is theirs, whoever their window says they are; a butto
   // By another name it is still them.
   await changePerson(homeDb(), personId, { name: 'Anne', role: 'caster' })
   expect(await record('Ann')).toBe('Anne')
+})
+
+it('what hands were seen to do is a person’s once their names are given to them, however those were written', async () => {
+  const { personId, cookie } = await letIn('Ann Marsh', 'caster')
+  const plan = { ...testPlan(), ratioMethod: 'by_eye' as const, siftStage: 'lake_bed' as const }
+  const check = eventAt(9 * MS_PER.min, { type: 'slurry_checked', massG: 1490, volumeMl: 1000 })
+  const run = [...wholeRun().slice(0, 6), check, ...wholeRun().slice(6)]
+  const pourBy = async (who: string, send: typeof suite.send) => {
+    const pour = randomUUID()
+    expect((await suite.send('POST', '/api/pours', { id: pour, plan })).status).toBe(200)
+    const beginMs = Date.now() - 20 * MS_PER.day
+    for (const { body, occurredAtMs } of run) {
+      const event = { id: randomUUID(), occurredAtMs: Math.round(beginMs + occurredAtMs), who, body }
+      const answer = await send('POST', `/api/pours/${pour}/events`, event)
+      expect(answer.status, JSON.stringify([answer.json, event])).toBe(200)
+    }
+    return pour
+  }
+  const asAnn = async (method: string, path: string, body?: object) => {
+    const answer = await fromNetwork(method, path, body, { cookie })
+    return { status: answer.status, json: (await answer.json()) as never }
+  }
+  const first = await pourBy('Ann ', suite.send)
+  const second = await pourBy('ann', suite.send)
+  const third = await pourBy('', asAnn as typeof suite.send)
+  const seenOf = async (subject: string) => {
+    const answer = await suite.send('GET', `/api/learning?subject=${encodeURIComponent(subject)}`)
+    return (answer.json as unknown as Learning).seen.sprinkled?.map((s) => s.pourId).sort() ?? []
+  }
+  expect(await seenOf('person:ann')).toEqual([first, second].sort())
+  expect(await seenOf(`person:${personId}`)).toEqual([third])
+
+  const people = async () => (await suite.send('GET', '/api/people')).json as unknown as PeopleAnswer
+  expect((await people()).looseNames).toContain('ann')
+  const give = (id: string, names: string[]) => suite.send('PUT', `/api/people/${id}/names`, { names })
+  expect((await give(personId, ['Ann'])).json).toMatchObject({ names: ['Ann'] })
+  expect((await people()).looseNames).not.toContain('ann')
+  expect(await seenOf(`person:${personId}`)).toEqual([first, second, third].sort())
+  expect(await seenOf('person:ann')).toEqual([first, second, third].sort())
+  // What is decided of the one is decided of the other; a new name changes nothing; and no name is two people's.
+  const choice = { off: false, sinceMs: 0, leftOut: [second] }
+  await suite.send('PUT', '/api/learning', { subject: 'person:ann', factor: 'sprinkled', choice })
+  await suite.send('PUT', `/api/people/${personId}`, { name: 'Ann Fell', role: 'caster' })
+  const theirs = await suite.send('GET', `/api/learning?subject=person:${personId}`)
+  expect(theirs.json).toMatchObject({ choices: { sprinkled: { leftOut: [second] } } })
+  const other = await letIn('Bea', 'caster')
+  expect((await give(other.personId, ['ANN'])).status).toBe(409)
+  await give(personId, [])
+  expect(await seenOf(`person:${personId}`)).toEqual([third])
+  const kept = await homeDb()
+    .selectFrom('event')
+    .select('who')
+    .distinct()
+    .where('pour_id', '=', first)
+    .execute()
+  expect(kept.map((e) => e.who)).toEqual(['Ann'])
 })
 
 it('what one is shown on a device is asked for anew by the next, and whoever leaves it is out', async () => {

@@ -10,7 +10,7 @@ import { DEMO_PLASTERS } from '../../server/demo/plasters'
 import { DEMO_MOULDS } from '../../server/demo/moulds'
 import { insertPhoto, reducePhoto } from '../../server/services/photos'
 import { chooseLearning, learningOf } from '../../server/services/learnt/learning'
-import { addPerson, offerPairing, takePairing } from '../../server/services/people'
+import { addPerson, giveNames, offerPairing, takePairing } from '../../server/services/people'
 import { createPour, recordEvent } from '../../server/services/pours/pours'
 import { PATHS } from '../../server/utils/apiPaths'
 import { send as sendTo } from '../support/http'
@@ -113,6 +113,7 @@ beforeAll(async () => {
   await theirs.transaction().execute((trx) => insertPhoto(trx, { mould: ids.moulds! }, ids.photos!, '', made))
   ids.people = randomUUID()
   await addPerson(theirs, ids.people, { name: 'Odile', role: 'caster' })
+  await giveNames(theirs, ids.people, ['odile m'])
   const { token } = await offerPairing(theirs, otherId, ids.people)
   ids.sessions = (await takePairing(app, token, 'Phone')).id
   await offerPairing(theirs, otherId, ids.people)
@@ -192,6 +193,7 @@ it('no route reads or writes a row of another workshop', async () => {
       tookS: 900,
     },
     'POST /api/people/:id/pairing': { for: 'device' },
+    'PUT /api/people/:id/names': { names: ['x'] },
     'PUT /api/people/:id': { name: 'x', role: 'keeper' },
     'PUT /api/devices/:id/use': { channel: 'mass', to: null },
     'POST /api/devices/:id/tare': { id: randomUUID(), zeroedAtMs: null },

@@ -88,7 +88,7 @@ export interface Stock extends Shelf {
   places: readonly PlaceCard[]
   settings: Settings
   /** Whoever stands at the bench, by whose hand it is sifted. */
-  who?: string
+  hand?: string
 }
 
 /** Coats and pours as a shell or a jacketed head is built: the caster changes names and shares. */

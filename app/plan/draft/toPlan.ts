@@ -179,13 +179,13 @@ function dryingOf(
 /** What the workshop's own pours say of this bag's heat, these hands and this bowl. */
 function learntOf(
   draft: PlanDraft,
-  { seenOf, who }: Stock,
+  { seenOf, hand }: Stock,
   bowlId: string | undefined,
   nowMs: number,
 ): PlanLearnt | undefined {
   const heat = draft.bagId === '' ? undefined : shareOf(`bag:${draft.bagId}`, 'heat', seenOf, nowMs)
-  const byEye = draft.ratioMethod === 'by_eye' && who
-  const sprinkled = byEye ? shareOf(`person:${who}`, 'sprinkled', seenOf, nowMs) : undefined
+  const byEye = draft.ratioMethod === 'by_eye' && hand
+  const sprinkled = byEye ? shareOf(`person:${hand}`, 'sprinkled', seenOf, nowMs) : undefined
   const slurryYield = bowlId ? shareOf(`bowl:${bowlId}`, 'slurry_yield', seenOf, nowMs) : undefined
   if (!heat && !sprinkled && !slurryYield) return undefined
   return {

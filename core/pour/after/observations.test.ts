@@ -89,6 +89,17 @@ describe('what a pour teaches', () => {
     expect(byEye.sprinkled!.subject).toBe('person:test')
     expect(byEye.sprinkled!.ratio).toBeGreaterThan(1)
     expect(byEye.scoop_density).toBeUndefined()
+    // A hand is a person where they were let in; a name however it is written; and nobody's where nobody said.
+    const handIs = (whose: Pick<PourEvent, 'who' | 'whoId'>) =>
+      subjectsOf(
+        foldPour(
+          keepPlan({ ...bagged(), ratioMethod: 'by_eye', siftStage: 'lake_bed' }),
+          run.map((e) => ({ ...e, ...whose })),
+        ),
+      ).filter((s) => s.startsWith('person:'))
+    expect(handIs({ who: 'Ann', whoId: ID })).toEqual([`person:${ID}`])
+    expect(handIs({ who: ' ANN' })).toEqual(handIs({ who: 'ann' }))
+    expect(handIs({ who: ' ' })).toEqual([])
     const facts = foldPour(keepPlan(scooped), run)
     expect(facts.settingInput.consistency).toBeGreaterThan(75)
   })

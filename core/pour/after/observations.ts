@@ -4,6 +4,7 @@ import { FACTOR, likelihoodOf, type FactorId, type Subject } from '../../learn'
 import { bulkDensityOf } from '../../mix'
 import { plasterClass } from '../../plaster'
 import { filledMs } from '../bowl'
+import { handOf } from '../events'
 import type { PourFacts } from '../facts'
 import { FIRST_SCOOP } from '../plan/mix/classValues'
 import { dryingForecastOf, evidenceOf, tracesThatCount, type ProbeTrace } from '../outlook'
@@ -20,7 +21,8 @@ export interface PourObservation {
 /** Of whom something could be learnt from this pour, whether or not enough was seen of it. */
 export function subjectsOf(facts: PourFacts): Subject[] {
   const { plan, drying, live } = facts
-  const sifter = live.find(({ body }) => body.type === 'sifted')?.who
+  const sifted = live.find(({ body }) => body.type === 'sifted')
+  const sifter = sifted && handOf(sifted)
   const [leg] = drying?.legs ?? []
   const { bag } = plan.plaster
   const bowlId = plan.batching?.bowl?.bowlId

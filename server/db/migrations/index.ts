@@ -19,6 +19,7 @@ import * as scoop from './20261130T1620_scoop'
 import * as workshopsHere from './20261201T0200_workshops_here'
 import * as people from './20261201T0500_people'
 import * as accounts from './20261201T0700_accounts'
+import * as hands from './20261201T0800_hands'
 
 /** In order of their names. A migration that has landed is never edited; a new one follows it. */
 export const MIGRATIONS: Record<string, Migration> = {
@@ -42,4 +43,5 @@ export const MIGRATIONS: Record<string, Migration> = {
   '20261201T0200_workshops_here': workshopsHere,
   '20261201T0500_people': people,
   '20261201T0700_accounts': accounts,
+  '20261201T0800_hands': hands,
 }

@@ -116,14 +116,14 @@ async function observe(db: Db, pour: PourRecord): Promise<void> {
   })
 }
 
-const unobserved = (db: Db, of: Subject | 'faults') =>
+const unobserved = (db: Db, of: readonly (Subject | 'faults')[]) =>
   db
     .selectFrom('pour_summary')
     .where('is_observed', '=', false)
-    .where(sql<boolean>`teaches @> array[${of}]`)
+    .where(sql<boolean>`teaches && ${of}::text[]`)
 
 /** Looks through some of the newest pours that nobody has looked through. @returns how many are left. */
-export async function lookThrough(db: Db, of: Subject | 'faults'): Promise<number> {
+export async function lookThrough(db: Db, ...of: (Subject | 'faults')[]): Promise<number> {
   const next = await unobserved(db, of)
     .select('pour_id')
     .orderBy('created_at', 'desc')
@@ -141,14 +141,37 @@ export async function lookThrough(db: Db, of: Subject | 'faults'): Promise<numbe
   return Number(left)
 }
 
+/**
+ * Under what else the same stands: a person's hands also under each name that was given to them. The first is the one that
+ * is decided of.
+ */
+async function alike(db: Db, subject: Subject): Promise<[Subject, ...Subject[]]> {
+  if (!subject.startsWith('person:')) return [subject]
+  const hand = subject.slice('person:'.length)
+  const rows = await db
+    .selectFrom('person_name')
+    .select(['person_id', 'hand'])
+    .where('person_id', 'in', (q) =>
+      q
+        .selectFrom('person_name as mine')
+        .select('mine.person_id')
+        .where((e) => e.or([e('mine.hand', '=', hand), e(sql`mine.person_id::text`, '=', hand)])),
+    )
+    .execute()
+  return rows.length === 0
+    ? [subject]
+    : [`person:${rows[0]!.person_id}`, ...rows.map((r) => `person:${r.hand}` as const)]
+}
+
 /** All that is known of a bag, a place, a scoop, a pair of hands or a bowl. */
 export async function learningOf(db: Db, subject: Subject): Promise<Learning> {
-  const pending = await lookThrough(db, subject)
+  const subjects = await alike(db, subject)
+  const pending = await lookThrough(db, ...subjects)
   const rows = await db
     .selectFrom('observation as o')
     .innerJoin('pour_summary as s', 's.pour_id', 'o.pour_id')
     .select(['o.pour_id', 'o.factor', 'o.at', 'o.ratio', 'o.sigma_ln', 's.piece'])
-    .where('o.subject', '=', subject)
+    .where('o.subject', 'in', subjects)
     .orderBy('o.at', 'desc')
     .limit(MOST_SEEN)
     .execute()
@@ -161,7 +184,7 @@ export async function learningOf(db: Db, subject: Subject): Promise<Learning> {
       ratio: r.ratio,
       sigmaLn: r.sigma_ln,
     })
-  const choices = await db.selectFrom('learn_choice').selectAll().where('subject', '=', subject).execute()
+  const choices = await db.selectFrom('learn_choice').selectAll().where('subject', '=', subjects[0]).execute()
   return {
     subject,
     seen,
@@ -183,9 +206,10 @@ export async function chooseLearning(
   { off, sinceMs, leftOut }: LearnChoice,
 ): Promise<Learning> {
   const row = { is_off: off, since: sinceMs === 0 ? null : new Date(sinceMs), left_out: [...leftOut] }
+  const [decided] = await alike(db, subject)
   await db
     .insertInto('learn_choice')
-    .values({ subject, factor, ...row })
+    .values({ subject: decided, factor, ...row })
     .onConflict((c) => c.columns(['workshop_id', 'subject', 'factor']).doUpdateSet(row))
     .execute()
   return learningOf(db, subject)

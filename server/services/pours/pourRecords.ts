@@ -21,6 +21,7 @@ export function toEvent(row: EventRow): PourEvent {
     occurredAtMs: row.occurred_at.getTime(),
     receivedAtMs: row.received_at.getTime(),
     who: row.who,
+    ...(row.who_id === null ? {} : { whoId: row.who_id }),
     ...(row.plan_revision === null ? {} : { planRevision: row.plan_revision }),
     body: eventBodySchema.parse(row.body),
   }
