@@ -20,6 +20,8 @@ const fromDeviceSchema = z.discriminatedUnion('type', [
     protocol: z.literal(DEVICE_PROTOCOL),
     device: deviceIdSchema,
     name: z.string().trim().min(1).max(60),
+    /** From the network: what it was let in by. */
+    key: z.string().max(100).optional(),
   }),
   z.object({
     type: z.literal('mass'),
@@ -43,7 +45,7 @@ const fromDeviceSchema = z.discriminatedUnion('type', [
 
 /** What a device says, in the units of the bench. */
 export type DeviceMessage =
-  | { type: 'hello'; device: string; name: string }
+  | { type: 'hello'; device: string; name: string; key?: string | undefined }
   /** `tared`: what it shows counts from where it was zeroed with something on it; null where it does not say. */
   | { type: 'mass'; massG: number | null; stable: boolean; tared: boolean | null; overload: boolean }
   | { type: 'temperature'; channel: number; tempC: number | null }
@@ -73,7 +75,10 @@ function readJson(text: string): DeviceMessage | undefined {
   const parsed = fromDeviceSchema.safeParse(value)
   if (!parsed.success) return undefined
   const said = parsed.data
-  if (said.type === 'hello') return { type: 'hello', device: said.device, name: said.name }
+  if (said.type === 'hello') {
+    const { device, name, key } = said
+    return { type: 'hello', device, name, key }
+  }
   if (said.type !== 'mass') return said
   const none = said.overload || said.value === null
   return {

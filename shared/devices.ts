@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { MAX_BATCHES } from '../core/mix'
 import { DEVICE_CHANNELS, type DeviceChannel, type TempChannel } from '../core/pour'
 import { deviceIdSchema } from './deviceLine'
-import { id, instantMs } from './text'
+import { id, instantMs, text } from './text'
 
 /** Devices as the workshop knows them, and what they say as it happens. */
 
@@ -73,6 +73,32 @@ export const readingRefSchema = z.object({
   atMs: instantMs,
 })
 
+/** Why a device was turned away at the door. */
+export type RefusedWhy = 'no_key' | 'wrong_key' | 'other_device' | 'in_use'
+export interface Refusal {
+  device: string
+  name: string
+  /** Of the network it came from; empty at the machine itself. */
+  address: string
+  why: RefusedWhy
+  atMs: number
+}
+
+/** What one device of the network is let in by. */
+export interface DeviceKeyCard {
+  id: string
+  name: string
+  /** As the one calls itself that has come by it; null before. */
+  device: string | null
+  sinceMs: number
+}
+export interface DeviceKeysAnswer {
+  keys: DeviceKeyCard[]
+  /** Where devices of the network connect; null: nowhere. */
+  address: string | null
+}
+export const newDeviceKeySchema = z.strictObject({ id, name: text(60).min(1) })
+
 /** What a device says, as it happens: not kept, and not repeated to a window that was away. */
 export type LiveMessage =
   | {
@@ -88,6 +114,9 @@ export type LiveMessage =
   | { kind: 'temperature'; device: string; atMs: number; channel: `t${number}`; tempC: number | null }
   /** Once for each press; `id` tells two of them apart. */
   | { kind: 'button'; device: string; atMs: number; button: number; id: string }
+  /** So many of its lines were not heard: it says more than is listened to. */
+  | { kind: 'dropped'; device: string; atMs: number; lines: number }
+  | ({ kind: 'refused' } & Refusal)
   /** That it is there, or has gone. */
   | { kind: 'here'; device: string; atMs: number; here: boolean }
 

@@ -16,6 +16,7 @@ export const ERROR_CODES = [
   'too_many_attempts',
   'name_taken',
   'too_many_people',
+  'too_many_devices',
   'event_id_conflict',
   'pour_id_conflict',
   'card_id_conflict',

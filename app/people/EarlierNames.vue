@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /**
  * Names that a person's pours stand under from before they were let in: how those hands sift counts as theirs.
- * Usage: <EarlierNames :person @failed="…" />
+ * Usage: <EarlierNames v-model="asks" :person />, open for another name while `asks`.
  */
 import { X } from '@lucide/vue'
 import Button from 'primevue/button'
@@ -16,7 +16,7 @@ const { person } = defineProps<{ person: PersonCard }>()
 const people = usePeople()
 const listId = useId()
 const failure = ref('')
-const isOpen = ref(false)
+const isOpen = defineModel<boolean>({ required: true })
 const typed = ref('')
 
 const loose = computed(() => {
@@ -62,21 +62,12 @@ const take = (name: string) => void keep(person.names.filter((n) => n !== name))
       <label class="field"
         ><span>Earlier recorded as</span>
         <InputText v-model="typed" maxlength="60" autocomplete="off" :list="listId" />
-        <small class="soft">Their pours keep that name; how they sift counts as {{ person.name }}’s.</small>
       </label>
       <datalist :id="listId"><option v-for="name in loose" :key="name" :value="name" /></datalist>
       <Button type="submit" severity="secondary" label="Give" :disabled="typed.trim() === ''" />
       <button type="button" class="ghost" @click="isOpen = false">Never mind</button>
+      <small class="soft">Their pours keep that name; how they sift counts as {{ person.name }}’s.</small>
     </form>
-    <button
-      v-else
-      type="button"
-      class="ghost"
-      :aria-label="`An earlier name of ${person.name}`"
-      @click="isOpen = true"
-    >
-      An earlier name
-    </button>
     <p v-if="failure" class="failure" role="alert">{{ failure }}</p>
   </div>
 </template>
@@ -94,6 +85,7 @@ li {
   padding-left: var(--s4);
 }
 form {
+  margin: var(--s2) 0;
   display: flex;
   flex-wrap: wrap;
   gap: var(--s3);
@@ -105,6 +97,6 @@ form {
   font-weight: 600;
 }
 small {
-  font-weight: 400;
+  flex: 1 0 100%;
 }
 </style>

@@ -80,6 +80,7 @@ async function add() {
           <Button type="submit" severity="secondary" label="Add" :disabled="name.trim() === ''" />
         </form>
       </section>
+      <NetworkDevices />
       <section class="slab" aria-labelledby="p-roles">
         <h2 id="p-roles">What each may do</h2>
         <dl>

@@ -25,6 +25,8 @@ async function say(asked: ReturnType<typeof people.putOut>) {
   const answer = await asked
   failure.value = answer.ok ? '' : failureWords(answer.failure)
 }
+/** Asked for a name that their pours stand under. */
+const asksName = ref(false)
 /** Asked twice: it takes their devices off them. */
 const asksOut = ref(false)
 
@@ -53,7 +55,7 @@ const seenWords = (seenMs: number) =>
       </li>
     </ul>
     <p v-else class="soft none">On no device yet.</p>
-    <EarlierNames :person />
+    <EarlierNames v-model="asksName" :person />
     <div class="acts">
       <Button
         v-if="canPair"
@@ -63,6 +65,15 @@ const seenWords = (seenMs: number) =>
         :aria-label="`Code for a device of ${person.name}`"
         @click="$emit('pair')"
       />
+      <button
+        v-if="!asksName"
+        type="button"
+        class="ghost"
+        :aria-label="`An earlier name of ${person.name}`"
+        @click="asksName = true"
+      >
+        An earlier name
+      </button>
       <button
         v-if="!asksOut"
         type="button"

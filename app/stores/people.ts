@@ -53,5 +53,18 @@ export const usePeople = defineStore('people', () => {
   const pairingFor = (id: string, purpose: PairingFor) =>
     callApi<Pairing>(`/api/people/${id}/pairing`, { method: 'POST', body: { for: purpose } })
 
-  return { cards, address, load, refresh, hear, looseNames, add, save, giveNames, putOut, putDeviceOut, pairingFor }
+  return {
+    cards,
+    address,
+    load,
+    refresh,
+    hear,
+    looseNames,
+    add,
+    save,
+    giveNames,
+    putOut,
+    putDeviceOut,
+    pairingFor,
+  }
 })

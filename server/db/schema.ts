@@ -363,9 +363,27 @@ export interface PairingTable extends OfWorkshop {
   expires_at: Date
 }
 
+/** What one device of the network is let in by. */
+export interface DeviceKeyTable extends OfWorkshop {
+  id: string
+  name: string
+  key_hash: Buffer
+  device_id: ColumnType<string | null, never, string>
+  created_at: Generated<Date>
+  ended_at: ColumnType<Date | null, never, Date>
+}
+
+/** Which process has a bundle in hand. */
+export interface BundleJobTable extends OfWorkshop {
+  id: string
+  address: string
+  created_at: Generated<Date>
+}
+
 export interface Database {
   plaster: PlasterTable
   bag: BagTable
+  bundle_job: BundleJobTable
   spoon_test: SpoonTestTable
   bowl: BowlTable
   recipe: RecipeTable
@@ -384,6 +402,7 @@ export interface Database {
   heed: HeedTable
   device: DeviceTable
   device_use: DeviceUseTable
+  device_key: DeviceKeyTable
   reading: ReadingTable
   settling: SettlingTable
   place: PlaceTable

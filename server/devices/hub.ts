@@ -1,34 +1,20 @@
-import { randomUUID } from 'node:crypto'
 import { once } from 'node:events'
 import { createServer, type Server, type Socket } from 'node:net'
-import { DEVICE_BEAT_MS, DEVICE_SILENT_MS } from '../../shared/changes'
-import {
-  DEVICE_PROTOCOL,
-  LineCutter,
-  readDeviceLine,
-  type DeviceCommand,
-  type DeviceMessage,
-} from '../../shared/deviceLine'
-import { NO_ZERO, askedToZero, watchZero, zeroAfterSilence, zeroStanding, type Zero } from '../../core/mix'
-import type { DeviceChannel } from '../../core/pour'
-import type { LiveMessage, TareAsk } from '../../shared/devices'
-import {
-  keepReadings,
-  lastAtNothing,
-  meetDevice,
-  renameDevice,
-  tellLive,
-  type ReadingToKeep,
-} from '../services/devices'
+import { LRUCache } from 'lru-cache'
+import { DEVICE_SILENT_MS } from '../../shared/changes'
+import { LineCutter, readDeviceLine, type DeviceCommand, type DeviceMessage } from '../../shared/deviceLine'
+import type { RefusedWhy, TareAsk } from '../../shared/devices'
 import type { Workshop } from '../utils/database'
 import { Allowance } from './allowance'
-import { Thinning } from './thinning'
+import { BenchDevices, type Line, type Log } from './bench'
 
 /** Readings of one channel within this are one. */
 const TELL_MS = 150
-/** A scale that was asked to zero itself has heard of it by then: what it says sooner may be of the zero before. */
-const HEARD_WITHIN_MS = 400
+/** Of one workshop, and of all. */
 const MOST_DEVICES = 64
+const MOST_LINES = 2000
+/** Lines of which nobody knows yet who is on them: the oldest gives way. */
+const MOST_NAMELESS = 64
 /** A line that has said nothing of use by then is nobody's. */
 const HELLO_WITHIN_MS = 5000
 /** Lines of one device: a fast scale says ten a second. */
@@ -38,124 +24,106 @@ const MOST_HELLOS = 5
 /** Hellos of all together, of those who are known and of those nobody knows: a workshop that comes back at once, no flood. */
 const RETURNS = { atOnce: MOST_DEVICES, perS: 20 }
 const HELLOS = { atOnce: MOST_DEVICES, perS: 5 }
+/** Hellos of one address of the network: all devices of a workshop may stand behind one. */
+const HELLOS_OF_ONE = { atOnce: MOST_DEVICES, perS: 2 }
+const MOST_ADDRESSES = 500
 /** What a scale that says no name is called. */
 const PLAIN_SCALE = 'plain-scale'
 /** What was turned away is said so often. */
 const TELL_DROPPED_MS = 10_000
-/** A person's button; more is a loose contact. */
-const MOST_PRESSES = 20
-/** Windows that hear one press all answer it within moments. */
-const REMEMBERED_ASKS = 20
 
-interface Log {
-  info(details: object, message: string): void
-  warn(details: object, message: string): void
+/** Whose a device is that says a key, or why it is nobody's; `of` is the workshop that the key speaks of. */
+export type Admission =
+  | { keyId: string; workshop: Workshop }
+  | { refused: Exclude<RefusedWhy, 'in_use'>; of: Workshop | undefined }
+
+/** Who lets devices in. */
+export interface Porter {
+  /** At the machine itself: whoever stands there may. */
+  home: () => Promise<Workshop>
+  /** From the network: by a key alone. */
+  byKey: (key: string | undefined, device: string) => Promise<Admission>
 }
 
-type MassSaid = Extract<DeviceMessage, { type: 'mass' }>
-
-interface Session {
+interface Caller {
   socket: Socket
-  lines: Allowance
+  /** Undefined at the machine itself. */
+  address: string | undefined
+  heard: Allowance
   hellos: number
-  device: string | undefined
-  toldHereMs: number
-  /** Undefined before the first. */
-  lastMass: MassSaid | undefined
-  lastMassMs: number
-  /** The requests to zero that it was told of. */
-  asks: string[]
+  queue: string[]
+  /** Whose line it is is being asked. */
+  isAsking: boolean
+  on: { bench: BenchDevices; line: Line } | undefined
 }
+type Hello = Extract<DeviceMessage, { type: 'hello' }>
 
 /**
- * Where devices come in: lines over TCP (docs/devices.md). What they say is told to all processes of the workshop several
- * times a second, the latest of each channel; what is worth keeping is kept. Holds nothing that is lost with it: a device
- * that loses its line comes again.
+ * Where devices come in: lines over TCP (docs/devices.md), at the machine itself and, where that is switched on, from the
+ * network, there by a key alone. Each workshop hears its own (`BenchDevices`).
  */
 export class DeviceHub {
-  private server: Server | undefined
-  private readonly sessions = new Set<Session>()
-  private readonly waiting = new Map<string, LiveMessage>()
-  private toKeep: ReadingToKeep[] = []
-  private readonly thinning = new Thinning()
-  /** Of each scale; outlives its line. */
-  private readonly zeros = new Map<string, Zero>()
+  private readonly servers: Server[] = []
+  private readonly callers = new Set<Caller>()
+  private readonly benches = new Map<string, BenchDevices>()
+  private home: BenchDevices | undefined
   private readonly hellos = new Allowance(HELLOS.atOnce, HELLOS.perS)
   private readonly returns = new Allowance(RETURNS.atOnce, RETURNS.perS)
-  /** Names that the workshop knows, as far as they have been here. */
-  private readonly known = new Set<string>()
-  /** Names that the workshop does not know, of lines that are here: kept for whoever looks. */
-  private readonly strangers = new Map<string, string>()
-  private readonly dropped = { lines: 0, hellos: 0, sockets: 0 }
+  private readonly byAddress = new LRUCache<string, Allowance>({ max: MOST_ADDRESSES })
+  private readonly dropped = { hellos: 0, sockets: 0 }
   private toldDroppedMs = 0
-  private telling: Promise<void> | undefined
   private timer: NodeJS.Timeout | undefined
-  private failing = false
 
   constructor(
-    private readonly workshop: () => Promise<Workshop>,
+    private readonly porter: Porter,
     private readonly log: Log,
     private readonly nowMs: () => number,
   ) {}
 
-  /** Listens on the loopback. @throws where the port is taken. */
-  async listen(port: number): Promise<number> {
-    const server = createServer((socket) => this.welcome(socket))
-    server.listen(port, '127.0.0.1')
+  /**
+   * Listens at the machine itself, or with `host` at that address of the network.
+   * @throws where the port is taken.
+   */
+  async listen(port: number, host?: string): Promise<number> {
+    const server = createServer((socket) =>
+      this.welcome(socket, host === undefined ? undefined : (socket.remoteAddress ?? '')),
+    )
+    server.listen(port, host ?? '127.0.0.1')
     await once(server, 'listening')
     server.on('error', (error) => this.log.warn({ err: error }, 'the devices’ door has a fault'))
-    this.server = server
-    this.timer = setInterval(() => this.tell(), TELL_MS)
+    this.servers.push(server)
+    this.timer ??= setInterval(() => this.tell(), TELL_MS)
     return (server.address() as { port: number }).port
   }
 
   async close(): Promise<void> {
     clearInterval(this.timer)
-    for (const { socket } of this.sessions) socket.destroy()
-    this.server?.close()
-    await this.telling
+    for (const { socket } of this.callers) socket.destroy()
+    for (const server of this.servers) server.close()
+    await Promise.all([...this.benches.values()].map((b) => b.settled()))
   }
 
-  /**
-   * Tells a scale that is connected here to zero itself. Again, or late, when it has come to nothing meanwhile (the same
-   * bowl back on a scale that was zeroed with it), it would lose what has gone in since: such a request is done already.
-   */
-  tare(device: string, ask: TareAsk): void {
-    const session = [...this.sessions].find((s) => s.device === device)
-    if (!session || session.asks.includes(ask.id)) return
-    session.asks = [...session.asks, ask.id].slice(-REMEMBERED_ASKS)
-    if ((this.zeros.get(device)?.atMs ?? 0) > (ask.zeroedAtMs ?? 0)) return
-    const nowMs = this.nowMs()
-    this.zeros.set(device, askedToZero(nowMs, nowMs + HEARD_WITHIN_MS, session.lastMass))
-    const command: DeviceCommand = { type: 'tare' }
-    session.socket.write(`${JSON.stringify(command)}\n`)
+  tare(workshopId: string, device: string, ask: TareAsk): void {
+    this.benches.get(workshopId)?.tare(device, ask)
+  }
+  async introduce(workshopId: string): Promise<void> {
+    await this.benches.get(workshopId)?.introduce()
+  }
+  endKey(workshopId: string, keyId: string): void {
+    this.benches.get(workshopId)?.endKey(keyId)
   }
 
-  /** Somebody looks at what is there: devices that nobody knew are noted from here on. */
-  async introduce(): Promise<void> {
-    if (this.strangers.size === 0) return
-    const met = [...this.strangers]
-    this.strangers.clear()
-    const { db } = await this.workshop()
-    for (const [device, name] of met)
-      if (await meetDevice(db, device, name)) this.known.add(device)
-      else this.log.warn({ device }, 'a device is not noted: the workshop knows too many')
+  private tell(): void {
+    for (const [id, bench] of this.benches) {
+      bench.tell()
+      if (bench.isForgotten) this.benches.delete(id)
+    }
   }
 
-  /** A line more, where need be in the place of one that never said who it is. */
-  private hasRoom(): boolean {
-    if (this.sessions.size < MOST_DEVICES) return true
-    const [nameless] = [...this.sessions].filter((s) => s.device === undefined)
-    nameless?.socket.destroy()
-    if (nameless) this.sessions.delete(nameless)
-    return nameless !== undefined
-  }
-
-  /** Who is known comes in whatever the crowd at the door; one line says its name a few times, not for ever. */
-  private mayMeet(session: Session, device: string): boolean {
-    session.hellos += 1
-    if (session.hellos > MOST_HELLOS) return false
-    return (this.known.has(device) ? this.returns : this.hellos).take(this.nowMs())
+  private benchOf(workshop: Workshop): BenchDevices {
+    let bench = this.benches.get(workshop.id)
+    if (!bench) this.benches.set(workshop.id, (bench = new BenchDevices(workshop, this.log, this.nowMs)))
+    return bench
   }
 
   private drop(what: keyof DeviceHub['dropped']): void {
@@ -163,210 +131,169 @@ export class DeviceHub {
     const nowMs = this.nowMs()
     if (nowMs - this.toldDroppedMs < TELL_DROPPED_MS) return
     this.toldDroppedMs = nowMs
-    this.log.warn({ ...this.dropped }, 'devices say more than is heard')
-    Object.assign(this.dropped, { lines: 0, hellos: 0, sockets: 0 })
+    this.log.warn({ ...this.dropped }, 'more devices are at the door than are let in')
+    Object.assign(this.dropped, { hellos: 0, sockets: 0 })
   }
 
-  private welcome(socket: Socket): void {
-    const say = (command: DeviceCommand) => socket.write(`${JSON.stringify(command)}\n`)
-    const bye = (message: string) => {
-      socket.write(`${JSON.stringify({ type: 'error', message })}\n`)
-      socket.destroySoon()
-    }
+  /** A line more, where need be in the place of the oldest that never said who it is. */
+  private makeRoom(): boolean {
+    if (this.callers.size >= MOST_LINES + MOST_NAMELESS) return false
+    const nameless = [...this.callers].filter((c) => !c.on)
+    const [oldest] = nameless
+    if (nameless.length < MOST_NAMELESS) return true
+    oldest!.socket.destroy()
+    this.callers.delete(oldest!)
+    this.drop('sockets')
+    return true
+  }
+
+  private welcome(socket: Socket, address: string | undefined): void {
     socket.on('error', () => socket.destroy())
-    if (!this.hasRoom()) {
+    if (!this.makeRoom()) {
       this.drop('sockets')
-      bye('too many devices')
-      return
+      return bye(socket, 'too many devices')
     }
-    const session: Session = {
+    const caller: Caller = {
       socket,
-      lines: new Allowance(LINES.atOnce, LINES.perS),
+      address,
+      heard: new Allowance(LINES.atOnce, LINES.perS),
       hellos: 0,
-      device: undefined,
-      toldHereMs: 0,
-      lastMass: undefined,
-      lastMassMs: 0,
-      asks: [],
+      queue: [],
+      isAsking: false,
+      on: undefined,
     }
-    this.sessions.add(session)
-    const nobody = setTimeout(() => session.device === undefined && socket.destroy(), HELLO_WITHIN_MS)
+    this.callers.add(caller)
+    const nobody = setTimeout(() => !caller.on && socket.destroy(), HELLO_WITHIN_MS)
     const cutter = new LineCutter()
     socket.setEncoding('utf8')
     socket.setTimeout(DEVICE_SILENT_MS, () => socket.destroy())
     socket.on('data', (text: string) => {
       const { lines, tooLong } = cutter.cut(text)
       // A page in a browser can send lines, too, but never begin with one of ours.
-      if (tooLong > 0 && session.device === undefined) return void socket.destroy()
-      if (tooLong > 0) say({ type: 'error', message: 'a line was too long' })
-      for (const line of lines) {
-        if (socket.destroyed || socket.writableEnded) return
-        const said = readDeviceLine(line)
-        const isFirst = session.device === undefined
-        if (isFirst && said?.type !== 'hello' && said?.type !== 'mass') return void socket.destroy()
-        if (!session.lines.take(this.nowMs())) {
-          this.drop('lines')
-          continue
-        }
-        const name = said?.type === 'hello' ? said.device : isFirst ? PLAIN_SCALE : undefined
-        if (name !== undefined && !this.mayMeet(session, name)) {
-          this.drop('hellos')
-          return void bye('too many hellos: come again later')
-        }
-        if (said) this.hear(session, said)
-        else say({ type: 'error', message: 'not understood' })
-      }
+      if (tooLong > 0 && !caller.on) return void socket.destroy()
+      if (tooLong > 0) say(socket, { type: 'error', message: 'a line was too long' })
+      caller.queue.push(...lines)
+      this.attend(caller)
     })
     socket.on('close', () => {
       clearTimeout(nobody)
-      if (session.device !== undefined) this.strangers.delete(session.device)
-      this.sessions.delete(session)
-      if (session.device !== undefined) this.tellHere(session.device, false)
+      this.callers.delete(caller)
+      this.leave(caller)
     })
   }
 
-  private hear(session: Session, said: DeviceMessage): void {
-    if (said.type === 'hello') {
-      this.meet(session, said.device, said.name)
+  private leave(caller: Caller): void {
+    caller.on?.bench.leave(caller.on.line)
+    caller.on = undefined
+  }
+
+  /** One line after the other; while it is asked whose it is, it waits. */
+  private attend(caller: Caller): void {
+    const { socket, queue } = caller
+    while (queue.length > 0 && !caller.isAsking) {
+      if (socket.destroyed || socket.writableEnded) return
+      this.attendTo(caller, readDeviceLine(queue.shift()!))
+    }
+  }
+
+  private attendTo(caller: Caller, said: DeviceMessage | undefined): void {
+    const { socket, address, on } = caller
+    const isPlain = address === undefined && said?.type === 'mass'
+    if (!on && said?.type !== 'hello' && !isPlain) return void socket.destroy()
+    if (!caller.heard.take(this.nowMs())) {
+      if (on) on.bench.drop(on.line)
       return
     }
+    if (said?.type === 'hello') return this.ask(caller, said)
     // Plain text has no way to say its name: a scale on the line without one.
-    if (session.device === undefined) this.meet(session, PLAIN_SCALE, 'Scale')
-    const device = session.device!
-    const atMs = this.nowMs()
-    if (atMs - session.toldHereMs >= DEVICE_BEAT_MS / 2) {
-      session.toldHereMs = atMs
-      this.tellHere(device, true)
+    if (!on) return this.ask(caller, { type: 'hello', device: PLAIN_SCALE, name: 'Scale' }, said)
+    if (said) on.bench.hear(on.line, said)
+    else say(socket, { type: 'error', message: 'not understood' })
+  }
+
+  /** Who is known comes in whatever the crowd at the door; one line says its name a few times, not for ever. */
+  private mayAsk(caller: Caller, { device }: Hello): boolean {
+    caller.hellos += 1
+    if (caller.hellos > MOST_HELLOS) return false
+    const { address } = caller
+    if (address === undefined)
+      return (this.home?.knows(device) ? this.returns : this.hellos).take(this.nowMs())
+    let allowance = this.byAddress.get(address)
+    if (!allowance)
+      this.byAddress.set(address, (allowance = new Allowance(HELLOS_OF_ONE.atOnce, HELLOS_OF_ONE.perS)))
+    return allowance.take(this.nowMs())
+  }
+
+  private ask(caller: Caller, hello: Hello, then?: DeviceMessage): void {
+    const { socket } = caller
+    if (!this.mayAsk(caller, hello)) {
+      this.drop('hellos')
+      return bye(socket, 'too many hellos: come again later')
     }
-    switch (said.type) {
-      case 'mass': {
-        const before = this.zeros.get(device) ?? NO_ZERO
-        const kept = session.lastMass === undefined ? zeroAfterSilence(before, said.tared) : before
-        this.zeros.set(device, watchZero(kept, said, atMs))
-        session.lastMass = said
-        session.lastMassMs = atMs
-        this.tellMass(device, said, atMs)
-        if (said.massG !== null) this.keep(device, 'mass', atMs, said.massG, said.stable)
-        return
-      }
-      case 'temperature': {
-        const channel = `t${said.channel}` as const
-        this.waiting.set(`${device} ${channel}`, {
-          kind: 'temperature',
-          device,
-          atMs,
-          channel,
-          tempC: said.tempC,
-        })
-        if (said.tempC !== null) this.keep(device, channel, atMs, said.tempC, true)
-        return
-      }
-      case 'button': {
-        const id = randomUUID()
-        const presses = [...this.waiting.values()].filter((m) => m.kind === 'button').length
-        if (presses < MOST_PRESSES)
-          this.waiting.set(id, { kind: 'button', device, atMs, button: said.button, id })
-        return
-      }
-      case 'beat':
-        return
-    }
-  }
-
-  private meet(session: Session, device: string, name: string): void {
-    // The one that came last is believed: a line that broke is noticed late on this side.
-    for (const other of this.sessions)
-      if (other !== session && other.device === device) {
-        other.device = undefined
-        other.socket.destroy()
-      }
-    session.device = device
-    session.socket.write(`${JSON.stringify({ type: 'welcome', protocol: DEVICE_PROTOCOL })}\n`)
-    this.tellHere(device, true)
-    this.log.info({ device }, 'a device is here')
-    // Looked at now: its first reading may well come before the answer, and knows nothing of an earlier zero.
-    const isUnknown = !this.zeros.has(device)
-    this.workshop()
-      .then(async ({ db }) => {
-        if (await renameDevice(db, device, name)) this.known.add(device)
-        else {
-          this.known.delete(device)
-          // Gone again while it was looked up, it is nobody's.
-          if (session.device === device && this.sessions.has(session)) this.strangers.set(device, name)
-          return
-        }
-        if (isUnknown) this.recall(session, device, await lastAtNothing(db, device, this.nowMs()))
-      })
-      // It says its name again when it next comes; what it reads is told all the same.
-      .catch((error: unknown) => this.log.warn({ err: error, device }, 'a device could not be noted'))
-  }
-
-  /** What another process knew of a scale's zero, where it still stands. */
-  private recall(session: Session, device: string, atMs: number | null): void {
-    const known = this.zeros.get(device) ?? NO_ZERO
-    // Whatever was heard or asked meanwhile counts; before its first mass it is not said whether it is tared.
-    if (known.heardMs !== null || known.atMs !== null || (session.lastMass && !session.lastMass.tared)) return
-    this.zeros.set(device, { ...known, atMs })
-  }
-
-  private tellMass(device: string, { massG, stable, overload }: MassSaid, atMs: number): void {
-    const zeroedAtMs = this.zeros.get(device)?.atMs ?? null
-    this.waiting.set(`${device} mass`, {
-      kind: 'mass',
-      device,
-      atMs,
-      massG,
-      stable,
-      overload,
-      zeroedAtMs,
-    })
-  }
-
-  /** Scales that were asked to zero themselves, and have said nothing since. */
-  private settleZeros(): void {
-    for (const { device, lastMass, lastMassMs } of this.sessions) {
-      const before = device === undefined ? undefined : this.zeros.get(device)
-      if (device === undefined || !before || !lastMass) continue
-      const after = zeroStanding(before, this.nowMs())
-      if (after === before) continue
-      this.zeros.set(device, after)
-      this.tellMass(device, lastMass, lastMassMs)
-    }
-  }
-
-  private tellHere(device: string, here: boolean): void {
-    // After what it has said so far.
-    this.waiting.delete(`${device} here`)
-    this.waiting.set(`${device} here`, { kind: 'here', device, atMs: this.nowMs(), here })
-  }
-
-  private keep(device: string, channel: DeviceChannel, atMs: number, value: number, stable: boolean): void {
-    const reading = { device, channel, atMs, value, stable }
-    if (this.thinning.take(reading)) this.toKeep.push(reading)
-  }
-
-  /** One turn at a time; where the database is away, what has grown old meanwhile is not worth telling. */
-  private tell(): void {
-    this.settleZeros()
-    if (this.telling || (this.waiting.size === 0 && this.toKeep.length === 0)) return
-    const [said, kept] = [[...this.waiting.values()], this.toKeep]
-    this.waiting.clear()
-    this.toKeep = []
-    this.telling = (async () => {
-      const { id, db } = await this.workshop()
-      if (said.length > 0) await tellLive(db, id, said)
-      await keepReadings(db, kept)
-      this.failing = false
-    })()
+    caller.isAsking = true
+    socket.pause()
+    this.admit(caller, hello)
+      .then(() => then && then.type !== 'hello' && caller.on?.bench.hear(caller.on.line, then))
       .catch((error: unknown) => {
-        if (!this.failing) this.log.warn({ err: error }, 'readings cannot be told; trying again')
-        this.failing = true
-        // A press is a decision, not a reading: it is told late rather than never.
-        for (const message of said)
-          if (message.kind === 'button' && !this.waiting.has(message.id))
-            this.waiting.set(message.id, message)
-        this.toKeep = [...kept, ...this.toKeep].slice(-1000)
+        this.log.warn({ err: error, device: hello.device }, 'a device could not be let in')
+        bye(socket, 'come again later')
       })
-      .finally(() => (this.telling = undefined))
+      .finally(() => {
+        caller.isAsking = false
+        socket.resume()
+        this.attend(caller)
+      })
   }
+
+  private async admit(caller: Caller, hello: Hello): Promise<void> {
+    const { socket, address } = caller
+    const { device, name } = hello
+    const admitted = address === undefined ? await this.atHome() : await this.porter.byKey(hello.key, device)
+    if (socket.destroyed) return
+    const refuse = async (why: RefusedWhy, of: Workshop | undefined, message: string) => {
+      bye(socket, message)
+      const told = of ?? (await this.porter.home())
+      this.benchOf(told).refuse({ device, name, address: address ?? '', why })
+    }
+    if ('refused' in admitted) return refuse(admitted.refused, admitted.of, REFUSED[admitted.refused])
+    const { workshop, keyId } = admitted
+    const bench = this.benchOf(workshop)
+    // On the line that it is on already it may say its name again.
+    const isHere = caller.on?.bench === bench && caller.on.line.device === device
+    if (!isHere && bench.isHeldBy(device, keyId)) return refuse('in_use', workshop, REFUSED.in_use)
+    this.leave(caller)
+    if (bench.size >= MOST_DEVICES) {
+      this.drop('sockets')
+      return bye(socket, 'too many devices')
+    }
+    const line: Line = {
+      device,
+      keyId,
+      write: (command) => say(socket, command),
+      end: () => socket.destroy(),
+    }
+    caller.on = { bench, line }
+    bench.meet(line, name)
+  }
+
+  private async atHome(): Promise<{ keyId: undefined; workshop: Workshop }> {
+    const workshop = await this.porter.home()
+    this.home = this.benchOf(workshop)
+    return { keyId: undefined, workshop }
+  }
+}
+
+/** What a device is told that is not let in. */
+const REFUSED: Record<RefusedWhy, string> = {
+  no_key: 'a key is wanted: docs/devices.md',
+  wrong_key: 'this key lets nobody in',
+  other_device: 'this key is another device’s',
+  in_use: 'another device is here under this name',
+}
+
+const say = (socket: Socket, command: DeviceCommand) => void socket.write(`${JSON.stringify(command)}\n`)
+
+function bye(socket: Socket, message: string): void {
+  if (!socket.destroyed) say(socket, { type: 'error', message })
+  socket.destroySoon()
 }

@@ -4,6 +4,7 @@ import { handOfName } from '../../core/pour'
 import type { Pairing, PairingFor, PersonCard, PersonInput } from '../../shared/people'
 import type { Role } from '../../shared/roles'
 import type { Db, OpenDatabase } from '../db/client'
+import { bytesOf, uuidOf } from './codes'
 import { DomainError } from './domainError'
 
 /** People of a workshop and the devices that they are let in on. */
@@ -210,9 +211,6 @@ export async function endSession(db: Db, id: string): Promise<void> {
 
 const UUID_BYTES = 16
 const SECRET_BYTES = 16
-const bytesOf = (uuid: string) => Buffer.from(uuid.replaceAll('-', ''), 'hex')
-const uuidOf = (bytes: Buffer) =>
-  bytes.toString('hex').replace(/^(.{8})(.{4})(.{4})(.{4})(.{12})$/, '$1-$2-$3-$4-$5')
 const hashOf = (secret: Buffer) => createHash('sha256').update(secret).digest()
 
 /**

@@ -21,6 +21,8 @@ export const ROUTES: Record<`/api/${string}`, Partial<Record<Method, RouteRight>
   '/api/bundles/:id/file': { GET: 'keep' },
   '/api/bundles/import': { POST: 'keep' },
   '/api/changes': { GET: 'look' },
+  '/api/device-keys': { GET: 'keep', POST: 'keep' },
+  '/api/device-keys/:id': { DELETE: 'keep' },
   '/api/devices': { GET: 'look' },
   '/api/devices/:id': { DELETE: 'keep' },
   '/api/devices/:id/tare': { POST: 'work' },

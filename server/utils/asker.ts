@@ -1,12 +1,5 @@
 import { randomBytes } from 'node:crypto'
-import {
-  clearSession,
-  getRequestIP,
-  unsealSession,
-  updateSession,
-  type H3Event,
-  type SessionConfig,
-} from 'h3'
+import { clearSession, unsealSession, updateSession, type H3Event, type SessionConfig } from 'h3'
 import { z } from 'zod'
 import { placeOf, workshopCookie } from '../../shared/place'
 import { RIGHTS_OF, type Right } from '../../shared/roles'
@@ -30,14 +23,25 @@ declare module 'h3' {
 
 /**
  * What lets the network in says so of each request, whatever the request says itself. Whoever puts it there by hand has
- * fewer rights than without it.
+ * fewer rights than without it. Behind a proxy everybody comes from the network.
  */
 export const cameByNetwork = (event: H3Event): boolean =>
-  getRequestHeader(event, 'x-ripples-network') !== undefined
+  useConfig().proxies !== undefined || getRequestHeader(event, 'x-ripples-network') !== undefined
 
-/** Where a request comes from: of the network, as it was told by what let it in. */
-export const addressOf = (event: H3Event): string =>
-  getRequestIP(event, { xForwardedFor: cameByNetwork(event) }) ?? ''
+/** Who is connected, in one spelling. */
+export const connectedFrom = (event: H3Event): string =>
+  (event.node.req.socket.remoteAddress ?? '').replace(/^::ffff:/, '')
+
+/**
+ * Where a request comes from: of the network, as it was told by what let it in. Each proxy adds whom it was asked by at the
+ * end; what stands before that whoever asks may have written.
+ */
+export function addressOf(event: H3Event): string {
+  if (!cameByNetwork(event)) return connectedFrom(event)
+  const ours = useConfig().proxies ?? []
+  const passed = (getRequestHeader(event, 'x-forwarded-for') ?? '').split(',').map((a) => a.trim())
+  return passed.reverse().find((a) => a !== '' && !ours.includes(a)) ?? connectedFrom(event)
+}
 
 /** Without a key that outlives the process, whoever was let in is let in anew after it. */
 const OWN_KEY = randomBytes(32).toString('hex')

@@ -26,6 +26,7 @@ const STATUS: Record<ErrorCode, number> = {
   too_many_attempts: 429,
   name_taken: 409,
   too_many_people: 409,
+  too_many_devices: 409,
   event_id_conflict: 409,
   pour_id_conflict: 409,
   card_id_conflict: 409,

@@ -264,7 +264,7 @@ it('what hands were seen to do is a person’s once their names are given to the
   await suite.send('PUT', `/api/people/${personId}`, { name: 'Ann Fell', role: 'caster' })
   const theirs = await suite.send('GET', `/api/learning?subject=person:${personId}`)
   expect(theirs.json).toMatchObject({ choices: { sprinkled: { leftOut: [second] } } })
-  const other = await letIn('Bea', 'caster')
+  const other = await letIn('Fenn', 'caster')
   expect((await give(other.personId, ['ANN'])).status).toBe(409)
   await give(personId, [])
   expect(await seenOf(`person:${personId}`)).toEqual([third])

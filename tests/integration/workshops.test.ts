@@ -10,6 +10,7 @@ import { DEMO_PLASTERS } from '../../server/demo/plasters'
 import { DEMO_MOULDS } from '../../server/demo/moulds'
 import { insertPhoto, reducePhoto } from '../../server/services/photos'
 import { chooseLearning, learningOf } from '../../server/services/learnt/learning'
+import { offerDeviceKey } from '../../server/services/deviceKeys'
 import { addPerson, giveNames, offerPairing, takePairing } from '../../server/services/people'
 import { createPour, recordEvent } from '../../server/services/pours/pours'
 import { PATHS } from '../../server/utils/apiPaths'
@@ -117,6 +118,9 @@ beforeAll(async () => {
   const { token } = await offerPairing(theirs, otherId, ids.people)
   ids.sessions = (await takePairing(app, token, 'Phone')).id
   await offerPairing(theirs, otherId, ids.people)
+  ids['device-keys'] = randomUUID()
+  await offerDeviceKey(theirs, otherId, ids['device-keys'], 'Theirs')
+  await theirs.insertInto('bundle_job').values({ id: ids.bundles!, address: 'http://127.0.0.1:1' }).execute()
   const kept = { subject: `mould:${ids.moulds!}`, cause: 'no_tap', at: new Date() } as const
   await theirs
     .insertInto('heed')

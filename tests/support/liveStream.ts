@@ -19,9 +19,11 @@ export async function openLiveStream(
   since?: number,
   onChange: (change: ChangeMessage) => void = () => {},
   onLive: (said: readonly LiveMessage[]) => void = () => {},
+  headers: Record<string, string> = {},
 ): Promise<LiveStream> {
   const abort = new AbortController()
   const answer = await fetch(`${address}/api/changes${since === undefined ? '' : `?since=${since}`}`, {
+    headers,
     signal: abort.signal,
   })
   const reader = answer.body!.pipeThrough(new TextDecoderStream()).getReader()

@@ -37,7 +37,8 @@ export async function startServer(
     port,
     healthStatus = 200,
     devicePort,
-  }: { port?: number; healthStatus?: number; devicePort?: number } = {},
+    deviceNetwork,
+  }: { port?: number; healthStatus?: number; devicePort?: number; deviceNetwork?: string } = {},
 ): Promise<TestServer> {
   const listenPort = port ?? (await freePort())
   const child = spawn(process.execPath, [ENTRY], {
@@ -49,6 +50,7 @@ export async function startServer(
       // As if what lets the network in stood before it: its header alone makes a request one of the network's.
       NINE_RIPPLES_SHARED_HOSTS: `127.0.0.1:${listenPort}`,
       ...(devicePort === undefined ? {} : { NINE_RIPPLES_DEVICE_PORT: String(devicePort) }),
+      ...(deviceNetwork === undefined ? {} : { NINE_RIPPLES_DEVICE_NETWORK: deviceNetwork }),
     },
     stdio: ['ignore', 'ignore', 'pipe'],
   })

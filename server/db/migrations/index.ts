@@ -20,6 +20,8 @@ import * as workshopsHere from './20261201T0200_workshops_here'
 import * as people from './20261201T0500_people'
 import * as accounts from './20261201T0700_accounts'
 import * as hands from './20261201T0800_hands'
+import * as deviceKeys from './20261201T0900_device_keys'
+import * as bundleJobs from './20261201T1000_bundle_jobs'
 
 /** In order of their names. A migration that has landed is never edited; a new one follows it. */
 export const MIGRATIONS: Record<string, Migration> = {
@@ -44,4 +46,6 @@ export const MIGRATIONS: Record<string, Migration> = {
   '20261201T0500_people': people,
   '20261201T0700_accounts': accounts,
   '20261201T0800_hands': hands,
+  '20261201T0900_device_keys': deviceKeys,
+  '20261201T1000_bundle_jobs': bundleJobs,
 }

@@ -7,7 +7,8 @@ import type { BundleJob } from '../../../shared/bundle'
 import { DomainError } from '../domainError'
 
 /** Whoever asked has long gone. */
-const KEPT_MS = 2 * MS_PER.h
+export const JOB_KEPT_MIN = 120
+const KEPT_MS = JOB_KEPT_MIN * MS_PER.min
 /** Each holds a file as large as a workshop. */
 const MOST_JOBS = 4
 
@@ -33,8 +34,7 @@ export function stopIfCancelled(job: Job): void {
 }
 
 async function dropOld(nowMs: number): Promise<void> {
-  for (const job of jobs.values())
-    if (nowMs - job.startedMs > KEPT_MS) await endJob(job.workshopId, job.view.id)
+  for (const job of jobs.values()) if (nowMs - job.startedMs > KEPT_MS) await endJob(job)
 }
 
 const PREFIX = 'nine-ripples-bundle-'
@@ -87,18 +87,16 @@ export async function openJob(
   return job
 }
 
-/** @throws DomainError not_found, for another workshop's as well. */
-export function jobOf(workshopId: string, id: string): Job {
+/** Undefined for another workshop's as well. */
+export function findJob(workshopId: string, id: string): Job | undefined {
   const job = jobs.get(id)
-  if (!job || job.workshopId !== workshopId) throw new DomainError('not_found')
-  return job
+  return job?.workshopId === workshopId ? job : undefined
 }
 
 /** Gives a job up, and what it had written with it. */
-export async function endJob(workshopId: string, id: string): Promise<void> {
-  const job = jobOf(workshopId, id)
+export async function endJob(job: Job): Promise<void> {
   job.cancelled = true
-  jobs.delete(id)
+  jobs.delete(job.view.id)
   await rm(job.folder, { recursive: true, force: true })
 }
 

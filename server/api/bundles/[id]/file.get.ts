@@ -2,13 +2,10 @@ import { createReadStream } from 'node:fs'
 import { stat } from 'node:fs/promises'
 import { join } from 'node:path'
 import { BUNDLE_FILE } from '../../../services/bundle/exportBundle'
-import { jobOf } from '../../../services/bundle/jobs'
 import { DomainError } from '../../../services/domainError'
-import { useWorkshop } from '../../../utils/database'
-import { defineRoute, readId } from '../../../utils/http'
+import { defineJobRoute } from '../../../utils/jobRoutes'
 
-export default defineRoute(async (event) => {
-  const job = jobOf((await useWorkshop(event)).id, readId(event))
+export default defineJobRoute(async (event, job) => {
   if (job.view.kind !== 'export' || job.view.state !== 'ready') throw new DomainError('not_found')
   const path = join(job.folder, BUNDLE_FILE)
   const { size } = await stat(path)

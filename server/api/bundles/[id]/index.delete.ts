@@ -1,8 +1,7 @@
 import { endJob } from '../../../services/bundle/jobs'
-import { useWorkshop } from '../../../utils/database'
-import { defineRoute, readId } from '../../../utils/http'
+import { defineJobRoute } from '../../../utils/jobRoutes'
 
-export default defineRoute(async (event) => {
-  await endJob((await useWorkshop(event)).id, readId(event))
+export default defineJobRoute(async (_, job) => {
+  await endJob(job)
   return { deleted: true }
 })

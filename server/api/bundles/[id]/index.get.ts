@@ -1,5 +1,3 @@
-import { jobOf } from '../../../services/bundle/jobs'
-import { useWorkshop } from '../../../utils/database'
-import { defineRoute, readId } from '../../../utils/http'
+import { defineJobRoute } from '../../../utils/jobRoutes'
 
-export default defineRoute(async (event) => jobOf((await useWorkshop(event)).id, readId(event)).view)
+export default defineJobRoute(async (_, job) => job.view)
