@@ -1,4 +1,7 @@
-import { proxyRequest, type EventHandler, type H3Event } from 'h3'
+import { once } from 'node:events'
+import { request, type IncomingMessage } from 'node:http'
+import { pipeline } from 'node:stream/promises'
+import type { EventHandler, H3Event } from 'h3'
 import { sql } from 'kysely'
 import type { BundleJob } from '../../shared/bundle'
 import { useConfig } from '../config'
@@ -29,16 +32,23 @@ export async function beginJob(
 }
 
 /** Asks whoever has it in hand. @throws DomainError not_found where that process has ended, and the work with it. */
-async function passOn(event: H3Event, { db }: Workshop, id: string): Promise<unknown> {
+async function passOn(event: H3Event, { db }: Workshop, id: string): Promise<void> {
   const row = await db.selectFrom('bundle_job').select('address').where('id', '=', id).executeTakeFirst()
   const isOurs = row?.address === useConfig().ownAddress
   if (!row || isOurs || getRequestHeader(event, PASSED_ON)) throw new DomainError('not_found')
-  const host = getRequestHeader(event, 'host') ?? ''
-  try {
-    return await proxyRequest(event, `${row.address}${event.path}`, { headers: { host, [PASSED_ON]: '1' } })
-  } catch {
+  const { req, res } = event.node
+  // With the name that it was asked by, which a fetch would not keep.
+  const asking = request(`${row.address}${event.path}`, {
+    method: req.method,
+    headers: { ...req.headers, [PASSED_ON]: '1' },
+  })
+  const answered = once(asking, 'response') as Promise<[IncomingMessage]>
+  req.pipe(asking)
+  const [answer] = await answered.catch(() => {
     throw new DomainError('not_found')
-  }
+  })
+  res.writeHead(answer.statusCode!, answer.headers)
+  await pipeline(answer, res)
 }
 
 /** A route about one of them. */

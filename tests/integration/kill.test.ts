@@ -66,7 +66,13 @@ it(
         }
         if ((await first)?.id === event.id) continue
         const sendAgain = () => post(`/api/pours/${pour}/events`, event)
-        await until('the event to be stored', async () => (await sendAgain())?.id === event.id, GIVE_UP_MS)
+        await until(
+          'the event to be stored',
+          async () => (await sendAgain())?.id === event.id,
+          GIVE_UP_MS,
+        ).catch((error: unknown) => {
+          throw new Error(`${String(error)}, ${what} killed in round ${round}:\n${run.output()}`)
+        })
       }
     }
     const owner = openDatabase(ownerUrlOf(state), () => {})
