@@ -3,31 +3,10 @@ import { sql } from 'kysely'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { outlookFrom, viewPour } from '../../core/pour'
 import { clearWorkshop, loadDemo } from '../../server/demo'
-import { migrate } from '../../server/db/migrate'
-import { MIGRATIONS } from '../../server/db/migrations'
 import { listCasts } from '../../server/services/pours/castLog'
 import { poursById } from '../../server/services/pours/pourRecords'
 import { isUnreadable, type PourRecord } from '../../shared/records'
 import { createTestDatabase, type TestDatabase } from '../support/database'
-
-async function shapeOf(db: TestDatabase['db']) {
-  const columns = await sql`select table_name, column_name, data_type, is_nullable, column_default
-    from information_schema.columns where table_schema = 'public' order by 1, 2`.execute(db)
-  const rules = await sql`select conrelid::regclass::text as tab, pg_get_constraintdef(oid) as rule
-    from pg_constraint where connamespace = 'public'::regnamespace order by 1, 2`.execute(db)
-  return { columns: columns.rows, rules: rules.rows }
-}
-
-it.each(Object.keys(MIGRATIONS))('migrates forward from %s to the same database', async (from) => {
-  const [stepped, direct] = [await createTestDatabase({ upTo: from }), await createTestDatabase()]
-  await stepped.finish()
-  expect(await migrate(direct.owner)).toEqual([])
-  const shape = await shapeOf(direct.owner)
-  expect(shape.columns.length).toBeGreaterThan(20)
-  expect(await shapeOf(stepped.owner)).toEqual(shape)
-  await stepped.drop()
-  await direct.drop()
-})
 
 describe('what must never be, the database itself refuses', () => {
   let database: TestDatabase

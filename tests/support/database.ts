@@ -69,17 +69,19 @@ const createFrom = (db: Database['unscoped'], name: string, from: Template | und
   sql`create database ${sql.id(name)} ${from ? sql`template ${sql.id(from.name)}` : sql``}`.execute(db)
 
 /**
- * A database of its own on the throw-away cluster that bin/test started; with `upTo`, migrated no further than that; with
- * `demo`, holding the demo workshop.
+ * A database of its own on the throw-away cluster that bin/test started; with `upTo`, migrated no further than that; `empty`,
+ * for a dump to be read into; with `demo`, holding the demo workshop.
  */
 export async function createTestDatabase({
   upTo,
+  empty = false,
   demo = false,
-}: { upTo?: string; demo?: boolean } = {}): Promise<TestDatabase> {
+}: { upTo?: string; empty?: boolean; demo?: boolean } = {}): Promise<TestDatabase> {
   if (!adminUrl || !appPassword) throw new Error('NINE_RIPPLES_TEST_DATABASE_URL is not set: run ./bin/test')
   const name = `test_${randomUUID().replaceAll('-', '')}`
   const admin = openDatabase(adminUrl, () => {}, { poolSize: 1 })
-  const from = upTo !== undefined ? undefined : demo ? demoOf(Date.now()) : MIGRATED
+  const isOld = empty || upTo !== undefined
+  const from = isOld ? undefined : demo ? demoOf(Date.now()) : MIGRATED
   if (from) await made(admin, from)
   await createFrom(admin.unscoped, name, from)
   const ownerUrl = new URL(adminUrl)
@@ -95,7 +97,7 @@ export async function createTestDatabase({
     url: appUrlOf(ownerUrl.href, appPassword),
     ownerUrl: ownerUrl.href,
     owner: own.unscoped,
-    ...(upTo === undefined ? await workshop() : { workshopId: '', db: own.unscoped }),
+    ...(isOld ? { workshopId: '', db: own.unscoped } : await workshop()),
     finish: async () => {
       await migrate(own.unscoped)
       return { ...database, ...(await workshop()) }
