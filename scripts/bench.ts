@@ -21,6 +21,7 @@ import { benchDevices } from './benchDevices'
 import { benchHeat } from './benchHeat'
 import { benchPlan } from './benchPlan'
 import { benchServer } from './benchServer'
+import { benchWorkshops } from './benchWorkshops'
 import { loadDemo } from '../server/demo'
 import { medianMs } from './median'
 
@@ -227,8 +228,8 @@ rows.push(['API bench of 11 pours with all events, p50 (8 connections)', load.la
 rows.push(['API bench of 11 pours with all events, p99 (8 connections)', load.latency.p99, 'ms', 200])
 await server.stop()
 await database.drop()
-for (const { what, value, unit, most, with100 } of [...(await benchServer()), ...(await benchDevices())])
-  rows.push([what, value, unit, most, with100])
+const ofServer = [...(await benchServer()), ...(await benchDevices()), ...(await benchWorkshops())]
+for (const { what, value, unit, most, with100 } of ofServer) rows.push([what, value, unit, most, with100])
 
 console.log('| what | measured | target | measured / target | to 100 pours |\n|---|---|---|---|---|')
 for (const [what, measured, unit, target, with100] of rows) {

@@ -11,38 +11,7 @@ import { sendDamaged } from './damaged'
 import { DEMO_MOULDS } from '../server/demo/moulds'
 import { fillWorkshop } from './fill'
 import { newPour, note, post, rank, type Measured } from './measured'
-
-const VIEWS: [what: string, path: string, most: number][] = [
-  ['stock of bags', '/api/bags?limit=100', 20],
-  ['shelf of moulds', '/api/moulds?limit=100', 50],
-  ['search without a hit', '/api/pours?q=zqxjkv&limit=10', 100],
-  ['search for two letters without a hit', '/api/pours?q=zq&limit=10', 100],
-  ['search that hits everything', '/api/pours?q=measured&limit=10', 100],
-  ['one verdict', '/api/pours?verdict=failed&limit=10', 100],
-  ['first page of the log', '/api/pours?limit=10', 100],
-  ['the bench', '/api/bench?limit=100', 100],
-  ['failures of one cause', '/api/pours?tags=cause:no_tap&limit=10', 100],
-  ['pours of one plaster, which is all of them', '/api/pours?tags=plaster:$plaster&limit=10', 100],
-  ['what a year of the log says', '/api/figures?months=12', 60],
-]
-
-async function viewTimes(server: TestServer): Promise<number[]> {
-  const medians: number[] = []
-  const cards = (await (await fetch(`${server.address}/api/plasters`)).json()) as { items: { id: string }[] }
-  for (const [, asked] of VIEWS) {
-    const path = asked.replace('$plaster', cards.items[0]?.id ?? randomUUID())
-    const times: number[] = []
-    for (let i = 0; i < 30; i++) {
-      const startMs = performance.now()
-      const answer = await fetch(server.address + path)
-      await answer.arrayBuffer()
-      if (!answer.ok) throw new Error(`${path}: ${answer.status}`)
-      times.push(performance.now() - startMs)
-    }
-    medians.push(rank(times.slice(5), 0.5))
-  }
-  return medians
-}
+import { VIEWS, viewTimes } from './viewTimes'
 
 /** Windows that each follow the stream and post an event every `everyMs`; how long a post takes, and until all have heard. */
 async function windows(server: TestServer, count: number, everyMs: number, forMs: number) {

@@ -31,6 +31,16 @@ async function isUsed(db: Db): Promise<boolean> {
   return rows[0]!.used
 }
 
+/** In one question of all of them: each start asks. */
+async function workshopsToSum(which: 'all' | 'missing'): Promise<string[]> {
+  const { rows } = await sql<{ id: string }>`
+    select w.id from workshop w where ${which === 'all'} or w.id in (
+      select p.workshop_id from pour p
+      where not exists (select from pour_summary s where s.workshop_id = p.workshop_id and s.pour_id = p.id))
+    order by w.created_at, w.id`.execute(owner.unscoped)
+  return rows.map((r) => r.id)
+}
+
 async function run(): Promise<void> {
   if (task === 'pending') return console.log((await pendingMigrations(owner.unscoped)).join('\n'))
   await setUpAppRole(owner.unscoped, password!)
@@ -43,9 +53,8 @@ async function run(): Promise<void> {
   if (task === 'reset-demo') await (await demo()).clearUnseen(owner.workshop(home))
   const { rebuildSummaries } = await import('../server/services/pours/summaries')
   const { poursById } = await import('../server/services/pours/pourRecords')
-  const { listWorkshops } = await import('../server/services/workshops')
   let summed = 0
-  for (const { id } of await listWorkshops(app))
+  for (const id of await workshopsToSum(task === 'summaries' ? 'all' : 'missing'))
     summed += await rebuildSummaries(
       app.workshop(id),
       task === 'summaries' ? 'all' : 'missing',

@@ -17,6 +17,8 @@ export const ERROR_CODES = [
   'name_taken',
   'too_many_people',
   'too_many_devices',
+  'refused_by_keeper',
+  'last_keeper',
   'event_id_conflict',
   'pour_id_conflict',
   'card_id_conflict',

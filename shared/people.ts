@@ -1,6 +1,8 @@
 import { z } from 'zod'
 import { ROLES, type Role } from './roles'
-import { text } from './text'
+import type { ErrorCode } from './errors'
+import { postedEventSchema, type PostedEvent } from './pourEvents'
+import { id, text } from './text'
 
 /** Somebody of the workshop, and where they are let in. */
 export interface PersonCard {
@@ -55,6 +57,27 @@ export const personInputSchema = z.strictObject({ name: text(NAME).min(1), role:
 export type PersonInput = z.output<typeof personInputSchema>
 
 export const newPersonSchema = personInputSchema.extend({ id: z.uuid() })
+
+/** What somebody recorded who had been put out by the time that it came. */
+export interface HeldByPerson {
+  personId: string
+  name: string
+  device: string
+  /** In the order in which it happened. `piece` is null where there is no such pour. */
+  events: { pourId: string; piece: string | null; event: PostedEvent }[]
+}
+export interface HeldTaken {
+  taken: number
+  /** What could not be recorded, and why. */
+  left: { id: string; code: ErrorCode }[]
+}
+export const heldSchema = z.strictObject({
+  events: z
+    .array(z.strictObject({ pourId: id, event: postedEventSchema }))
+    .min(1)
+    .max(100),
+})
+export type HeldInput = z.output<typeof heldSchema>
 
 /** All the names that are theirs besides their own. */
 export const personNamesSchema = z.strictObject({ names: z.array(text(NAME).min(1)).max(50) })

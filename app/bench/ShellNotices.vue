@@ -11,6 +11,8 @@ import { REHEARSAL_PLACE, useBench } from '~/stores/bench'
 import { useConnection } from '~/stores/connection'
 import { keepsNothing, placeOf } from '~/stores/kept'
 import { useOutbox } from '~/stores/outbox'
+import { usePeople } from '~/stores/people'
+import { counted } from '~/parts/show/counted'
 import { may, me } from '~/stores/me'
 import { enterWorkshop, isLetIn, lostPlace, workshopHere } from '~/stores/place'
 import { isLookingRound } from '~/stores/workshopsHere'
@@ -20,6 +22,7 @@ defineProps<{ isWall: boolean }>()
 const bench = useBench()
 const connection = useConnection()
 const outbox = useOutbox()
+const people = usePeople()
 
 function endRehearsal() {
   placeOf('sessionStorage').removeItem(REHEARSAL_PLACE)
@@ -53,6 +56,11 @@ watchEffect(() => document.documentElement.style.setProperty('--notices', `${hei
           ? 'Somebody else was let in on this browser. This window sends nothing any more.'
           : 'This device is not let in any more. What you record is kept here: ask at the desk for a code, and it goes out.'
       }}
+      <template v-if="lostPlace === 'sign_in' && outbox.handedOver.size > 0">
+        {{ counted(outbox.handedOver.size, 'thing') }} of it
+        {{ outbox.handedOver.size === 1 ? 'lies' : 'lie' }}
+        with whoever keeps the workshop.
+      </template>
       <button v-if="lostPlace === 'elsewhere'" type="button" class="ghost" @click="comeAlong">
         Go on as they
       </button>
@@ -88,6 +96,10 @@ watchEffect(() => document.documentElement.style.setProperty('--notices', `${hei
     </p>
     <p v-else-if="connection.incomplete" class="offline" role="status">
       Not all of the workshop could be fetched: some of what stands here may be old. It is asked for again.
+    </p>
+    <p v-for="of in people.held" :key="of.personId" class="offline" role="status">
+      {{ of.name }} was put out, and {{ counted(of.events.length, 'thing') }} recorded on the
+      {{ of.device.toLowerCase() }} came in since. <NuxtLink to="/people">Take or refuse</NuxtLink>
     </p>
     <p v-if="isWithoutWorker" class="offline" role="status">
       Forecasts are worked out in this window itself, more slowly. Reload it when nothing presses: it may have

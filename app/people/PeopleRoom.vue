@@ -57,6 +57,10 @@ async function add() {
         Only this machine reaches the workshop. To let phones and tablets of the studio’s network in, stop it
         and start it with <code>./bin/start --share</code>.
       </p>
+      <section v-if="people.held.length > 0" class="slab" aria-labelledby="p-held">
+        <h2 id="p-held">Recorded after they were put out</h2>
+        <HeldRecords v-for="of in people.held" :key="of.personId" :of />
+      </section>
       <section v-if="loaded" class="slab" aria-labelledby="p-people">
         <h2 id="p-people">Who works here</h2>
         <ul v-if="people.cards.length > 0">

@@ -27,6 +27,8 @@ export const onlyRead = () => {
 }
 
 const HEALTH = '/api/health'
+/** An answer from these says nothing of whether one is let in. */
+const TOLD_TO_ANYBODY = [HEALTH, '/api/held']
 
 /** The workshop's disk took nothing when this window last asked it to keep something. */
 export const isDiskFull = ref(false)
@@ -54,7 +56,7 @@ export async function callApi<T>(
     const value = await $fetch<T>(path, { timeout: 10_000, ...options, headers, retry: 0 })
     const wasKept = options.method !== undefined && options.method !== 'GET'
     if (wasKept || path === HEALTH) isDiskFull.value = false
-    if (lostPlace.value === 'sign_in' && path !== HEALTH) lostPlace.value = undefined
+    if (lostPlace.value === 'sign_in' && !TOLD_TO_ANYBODY.includes(path)) lostPlace.value = undefined
     return { ok: true, value }
   } catch (error) {
     if (!(error instanceof FetchError)) throw error

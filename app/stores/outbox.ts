@@ -9,9 +9,11 @@ import { shiftSince, syncClock } from './clock'
 import { placeOf } from './kept'
 import { openEventBox, type EventBox, type Refused, type Unsent } from './eventBox'
 import { may, me } from './me'
-import { isAtHome } from './place'
+import { isAtHome, isLetIn, lostPlace } from './place'
 import { onWindowMessage, tellWindows } from './windows'
 
+/** Handed over in one go. */
+const MOST_AT_ONCE = 100
 const RETRY = { firstMs: 2000, longestMs: 30_000 }
 /** Where it was kept before the browser's database was used. */
 const OLD_PLACE = 'nine-ripples.outbox'
@@ -175,9 +177,13 @@ export const useOutbox = defineStore('outbox', () => {
     | { is: 'held' }
     | { is: 'refused'; why: ApiFailure }
 
-  async function post(row: Unsent): Promise<Sent> {
+  function posted(row: Unsent): PostedEvent {
     const shiftMs = shiftSince(row.settingMs)
-    const body: PostedEvent = shiftMs === 0 ? row.event : { ...row.event, shiftMs }
+    return shiftMs === 0 ? row.event : { ...row.event, shiftMs }
+  }
+
+  async function post(row: Unsent): Promise<Sent> {
+    const body = posted(row)
     const answer = await callApi<unknown>(`/api/pours/${row.pourId}/events`, { method: 'POST', body })
     if (answer.ok)
       return isAcknowledged(answer.value, row) ? { is: 'stored', event: answer.value } : { is: 'away' }
@@ -196,6 +202,17 @@ export const useOutbox = defineStore('outbox', () => {
     const before = shiftSince(row.settingMs)
     await syncClock()
     return shiftSince(row.settingMs) === before ? first : post(row)
+  }
+
+  /** Left with whoever keeps the workshop, from a device that was put out; it is kept here all the same. */
+  const handedOver = ref(new Set<string>())
+  async function handOver(): Promise<void> {
+    if (lostPlace.value !== 'sign_in' || !isLetIn) return
+    const rows = unsent.value.filter((u) => !handedOver.value.has(u.event.id)).slice(0, MOST_AT_ONCE)
+    if (rows.length === 0) return
+    const events = rows.map((row) => ({ pourId: row.pourId, event: posted(row) }))
+    const answer = await callApi<{ held: string[] }>('/api/held', { method: 'POST', body: { events } })
+    if (answer.ok) handedOver.value = new Set([...handedOver.value, ...answer.value.held])
   }
 
   let flushing = false
@@ -224,6 +241,7 @@ export const useOutbox = defineStore('outbox', () => {
         const sent = await send(next)
         if (sent.is === 'away') {
           retryLater()
+          void handOver()
           return
         }
         if (sent.is === 'held') heldUp.add(next.pourId)
@@ -275,6 +293,7 @@ export const useOutbox = defineStore('outbox', () => {
     unsent,
     waiting,
     refused,
+    handedOver,
     atRisk,
     start,
     lead,

@@ -1,10 +1,18 @@
 import { defineStore } from 'pinia'
-import { ref } from 'vue'
+import { ref, shallowRef } from 'vue'
 import type { ChangeMessage } from '~~/shared/changes'
-import type { Pairing, PairingFor, PeopleAnswer, PersonCard, PersonInput } from '~~/shared/people'
+import type {
+  HeldByPerson,
+  HeldTaken,
+  Pairing,
+  PairingFor,
+  PeopleAnswer,
+  PersonCard,
+  PersonInput,
+} from '~~/shared/people'
 import { callApi, type ApiFailure } from './api'
 import { cardList, dropped } from './cardList'
-import { loadMe, me } from './me'
+import { loadMe, may, me } from './me'
 
 const byName = (a: PersonCard, b: PersonCard) => a.name.localeCompare(b.name)
 
@@ -28,10 +36,36 @@ export const usePeople = defineStore('people', () => {
     return undefined
   }
 
+  /** What came from people who had been put out, for whoever keeps the workshop. */
+  const held = shallowRef<readonly HeldByPerson[]>([])
+  async function loadHeld(): Promise<boolean> {
+    if (!may('keep')) {
+      held.value = []
+      return true
+    }
+    const answer = await callApi<HeldByPerson[]>('/api/held')
+    if (answer.ok) held.value = answer.value
+    return answer.ok
+  }
+  async function takeHeld(personId: string) {
+    const answer = await callApi<HeldTaken>(`/api/held/${personId}/take`, { method: 'POST', body: {} })
+    await loadHeld()
+    return answer
+  }
+  async function refuseHeld(personId: string) {
+    const answer = await callApi(`/api/held/${personId}/refuse`, { method: 'POST', body: {} })
+    await loadHeld()
+    return answer
+  }
+
   /** Where they were asked for, once more: what was told meanwhile may have been missed. */
-  const refresh = async (): Promise<boolean> => !isAsked || (await load()) === undefined
+  async function refresh(): Promise<boolean> {
+    const [isHeldKnown, failed] = [await loadHeld(), isAsked ? await load() : undefined]
+    return isHeldKnown && !failed
+  }
 
   function hear(message: Extract<ChangeMessage, { topic: 'person' }>) {
+    void loadHeld()
     if (isAsked) put(message.id, message.value)
     if (message.id === me.value?.personId) void loadMe()
   }
@@ -60,6 +94,9 @@ export const usePeople = defineStore('people', () => {
     refresh,
     hear,
     looseNames,
+    held,
+    takeHeld,
+    refuseHeld,
     add,
     save,
     giveNames,

@@ -380,6 +380,17 @@ export interface BundleJobTable extends OfWorkshop {
   created_at: Generated<Date>
 }
 
+/** What came from somebody who was put out. */
+export interface HeldEventTable extends OfWorkshop {
+  id: string
+  pour_id: string
+  person_id: string
+  device: string
+  event: ColumnType<unknown, string, never>
+  came_at: Generated<Date>
+  refused_at: ColumnType<Date | null, never, Date>
+}
+
 export interface Database {
   plaster: PlasterTable
   bag: BagTable
@@ -410,6 +421,7 @@ export interface Database {
   learn_choice: LearnChoiceTable
   person: PersonTable
   person_name: PersonNameTable
+  held_event: HeldEventTable
   session: SessionTable
   pairing: PairingTable
 }

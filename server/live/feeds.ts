@@ -1,6 +1,7 @@
 import { MS_PER } from '../../core/units'
 import { ChangeFeed, pruneChanges } from '../services/changes'
 import { pruneReadings } from '../services/devices'
+import { pruneSessions } from '../services/people'
 import { databaseOf, type Workshop } from '../utils/database'
 import { useLogger } from '../utils/logger'
 import { listen, onWake } from './listening'
@@ -17,6 +18,7 @@ function prune(): void {
   for (const id of feeds.keys()) {
     pruneChanges(databaseOf(id), KEPT_MS, nowMs).catch(failed('the change log could not be pruned'))
     pruneReadings(databaseOf(id), KEPT_MS, nowMs).catch(failed('old readings could not be pruned'))
+    pruneSessions(databaseOf(id)).catch(failed('old sessions could not be pruned'))
   }
 }
 

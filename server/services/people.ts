@@ -15,6 +15,10 @@ const MOST_PEOPLE = 500
 const HOLDS_MIN: Record<PairingFor, number> = { device: 5, invitation: 3 * 24 * 60 }
 /** How exactly a device is known to have been seen. */
 const SEEN_EVERY_MIN = 1
+/** What was recorded on it may come until then (`held.ts`). */
+const ENDED_KEPT_DAYS = 90
+/** As long as a browser keeps its cookie. */
+const UNSEEN_KEPT_DAYS = 400
 
 async function cardsOf(db: Db, ids?: readonly string[]): Promise<PersonCard[]> {
   const people = await db
@@ -94,14 +98,35 @@ export async function addPerson(db: Db, id: string, { name, role }: PersonInput)
   return personOf(db, id)
 }
 
-export async function changePerson(db: Db, id: string, { name, role }: PersonInput): Promise<PersonCard> {
+/** Where nobody sits at the machine somebody has to keep it. @throws `last_keeper` where nobody would. */
+async function requireKeeper(trx: Db): Promise<void> {
+  const keepers = await trx
+    .selectFrom('person')
+    .select('id')
+    .where('role', '=', 'keeper')
+    .where('gone_at', 'is', null)
+    .forUpdate()
+    .execute()
+  if (keepers.length === 0) throw new DomainError('last_keeper')
+}
+
+/** @param wantsKeeper whether somebody has to be left who keeps the workshop. */
+export async function changePerson(
+  db: Db,
+  id: string,
+  { name, role }: PersonInput,
+  wantsKeeper = false,
+): Promise<PersonCard> {
   try {
-    await db
-      .updateTable('person')
-      .set({ name, role })
-      .where('id', '=', id)
-      .where('gone_at', 'is', null)
-      .execute()
+    await db.transaction().execute(async (trx) => {
+      await trx
+        .updateTable('person')
+        .set({ name, role })
+        .where('id', '=', id)
+        .where('gone_at', 'is', null)
+        .execute()
+      if (wantsKeeper) await requireKeeper(trx)
+    })
   } catch (error) {
     throw isTaken(error) ? nameTaken() : error
   }
@@ -164,8 +189,8 @@ export async function looseNames(db: Db): Promise<string[]> {
   return rows.map((r) => r.hand)
 }
 
-/** Put out: none of their devices is let in any more. What they recorded stays theirs. */
-export async function putOut(db: Db, id: string): Promise<void> {
+/** Put out: none of their devices is let in any more. What they recorded stays theirs. @param wantsKeeper as above. */
+export async function putOut(db: Db, id: string, wantsKeeper = false): Promise<void> {
   await db.transaction().execute(async (trx) => {
     const gone = await trx
       .updateTable('person')
@@ -174,6 +199,7 @@ export async function putOut(db: Db, id: string): Promise<void> {
       .where('gone_at', 'is', null)
       .executeTakeFirst()
     if (gone.numUpdatedRows === 0n) throw new DomainError('not_found')
+    if (wantsKeeper) await requireKeeper(trx)
     await trx.deleteFrom('pairing').where('person_id', '=', id).execute()
     await trx
       .updateTable('session')
@@ -300,6 +326,36 @@ export async function takePairing(
       .where('account_id', 'is', null)
       .execute()
   return beginSessionOf(open, workshopId, personId, device)
+}
+
+/** What was put out long ago, and what no browser holds a cookie of any more. */
+export async function pruneSessions(db: Db): Promise<void> {
+  await db
+    .deleteFrom('session')
+    .where((e) =>
+      e.or([
+        e('ended_at', '<', sql<Date>`now() - make_interval(days => ${ENDED_KEPT_DAYS})`),
+        e('seen_at', '<', sql<Date>`now() - make_interval(days => ${UNSEEN_KEPT_DAYS})`),
+      ]),
+    )
+    .execute()
+}
+
+/** Who was on a device that is not let in any more. */
+export async function findEndedSession(
+  db: Db,
+  id: string,
+): Promise<{ personId: string; device: string } | undefined> {
+  const row = await db
+    .selectFrom('session')
+    .innerJoin('person', (j) =>
+      j.onRef('person.id', '=', 'session.person_id').onRef('person.workshop_id', '=', 'session.workshop_id'),
+    )
+    .select(['session.person_id', 'session.device'])
+    .where('session.id', '=', id)
+    .where((e) => e.or([e('session.ended_at', 'is not', null), e('person.gone_at', 'is not', null)]))
+    .executeTakeFirst()
+  return row && { personId: row.person_id, device: row.device }
 }
 
 /** Who is on this device; undefined where it was put out. */

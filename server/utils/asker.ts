@@ -7,7 +7,7 @@ import type { Settings } from '../../shared/contracts'
 import type { Me } from '../../shared/people'
 import { useConfig } from '../config'
 import { DomainError } from '../services/domainError'
-import { endSession, findSession, type Session } from '../services/people'
+import { endSession, findEndedSession, findSession, type Session } from '../services/people'
 import { getSettings } from '../services/workshop'
 import { AttemptGate } from './attempts'
 import { useDatabase } from './database'
@@ -68,6 +68,15 @@ async function sealedOf(event: H3Event): Promise<{ workshopId: string; id: strin
   if (!sealed) return undefined
   const opened = await unsealSession(event, config, sealed).catch(() => undefined)
   return sealedSchema.safeParse(opened).data?.data
+}
+
+/** Who was on this device before it was put out, and where. @throws `sign_in` where nobody was, or is still. */
+export async function requireEndedSession(event: H3Event) {
+  const sealed = cameByNetwork(event) ? await sealedOf(event) : undefined
+  const db = sealed && useDatabase().workshop(sealed.workshopId)
+  const ended = db && (await findEndedSession(db, sealed.id))
+  if (!db || !ended) throw new DomainError('sign_in')
+  return { db, ...ended }
 }
 
 /** Who is on this device; undefined where nobody is. */

@@ -27,6 +27,8 @@ const STATUS: Record<ErrorCode, number> = {
   name_taken: 409,
   too_many_people: 409,
   too_many_devices: 409,
+  refused_by_keeper: 409,
+  last_keeper: 409,
   event_id_conflict: 409,
   pour_id_conflict: 409,
   card_id_conflict: 409,

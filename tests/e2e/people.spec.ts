@@ -77,12 +77,17 @@ test('a phone is let in by a code and runs a pour begun at the desk, by name; pu
   await expect(phone.getByText('This device is not let in any more')).toBeVisible()
   await phone.getByRole('button', { name: 'Undo' }).click()
   await expect(head(phone)).toHaveText('Get the mould ready')
+  // Whoever keeps the workshop sees what is left there, and may take it; it need not wait for that.
+  await expect(phone.getByText('1 thing of it lies with whoever keeps the workshop.')).toBeVisible()
+  await expect(desk.getByText(/Mina was put out, and 1 thing .* came in since/)).toBeVisible()
+  await expect(desk.getByRole('button', { name: 'Take it as Mina’s' })).toBeVisible()
   const again = await codeAfter(desk, () =>
     desk.getByRole('button', { name: 'Code for a device of Mina' }).click(),
   )
   await expect(head(other)).toHaveText('Weigh the water')
   await letIn(phone, workshop, again)
   await expect(head(other)).toHaveText('Get the mould ready')
+  await expect(desk.getByText('came in since')).toHaveCount(0)
   await desk.getByRole('button', { name: 'Close' }).click()
 
   // As a looker the same phone records nothing more, and says so.

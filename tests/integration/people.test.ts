@@ -5,11 +5,11 @@ import { afterAll, beforeAll, expect, it } from 'vitest'
 import { openDatabase, type OpenDatabase } from '../../server/db/client'
 import { MS_PER } from '../../core/units'
 import type { Learning } from '../../shared/learning'
-import type { PeopleAnswer } from '../../shared/people'
+import type { HeldByPerson, HeldTaken, PeopleAnswer } from '../../shared/people'
 import { DEMO_MOULDS } from '../../server/demo/moulds'
 import { insertPhoto, reducePhoto } from '../../server/services/photos'
 import { insertMould } from '../../server/services/shelf/moulds'
-import { addPerson, changePerson, offerPairing } from '../../server/services/people'
+import { addPerson, changePerson, offerPairing, pruneSessions, putOut } from '../../server/services/people'
 import { makeWorkshop } from '../../server/services/workshops'
 import { PATHS, ROUTES } from '../../server/utils/apiPaths'
 import { RIGHTS_OF, ROLES, type Right, type Role } from '../../shared/roles'
@@ -219,6 +219,94 @@ it('what somebody records is theirs, whoever their window says they are; a butto
   // By another name it is still them.
   await changePerson(homeDb(), personId, { name: 'Anne', role: 'caster' })
   expect(await record('Ann')).toBe('Anne')
+})
+
+it('what was put out long ago is cleared away, and nothing else', async () => {
+  const [old, here] = [await letIn('Uwe', 'caster'), await letIn('Una', 'caster')]
+  await sql`
+    update session set ended_at = now() - interval '91 days' where person_id = ${old.personId}`.execute(
+    homeDb(),
+  )
+  await pruneSessions(homeDb())
+  const left = await homeDb().selectFrom('session').select('person_id').execute()
+  const ids = left.map((s) => s.person_id)
+  expect([ids.includes(old.personId), ids.includes(here.personId)]).toEqual([false, true])
+})
+
+it('the last keeper goes only where somebody sits at the machine', async () => {
+  const workshopId = randomUUID()
+  await makeWorkshop(app, workshopId)
+  const db = app.workshop(workshopId)
+  const keepers: LetIn[] = []
+  for (const name of ['Jan', 'Jon']) {
+    const personId = randomUUID()
+    await addPerson(db, personId, { name, role: 'keeper' })
+    const { token } = await offerPairing(db, workshopId, personId)
+    keepers.push({
+      personId,
+      cookie: cookieOf(await fromNetwork('POST', '/api/pair', { token, device: 'Desk' })),
+    })
+  }
+  const [jan, jon] = keepers as [LetIn, LetIn]
+  const as = (name: string, role: Role) =>
+    fromNetwork('PUT', `/api/people/${jan.personId}`, { name, role }, { cookie: jan.cookie })
+  expect(
+    (await fromNetwork('DELETE', `/api/people/${jon.personId}`, undefined, { cookie: jan.cookie })).status,
+  ).toBe(200)
+  expect(await codeOf(await as('Jan', 'caster'))).toEqual([409, 'last_keeper'])
+  const out = await fromNetwork('DELETE', `/api/people/${jan.personId}`, undefined, { cookie: jan.cookie })
+  expect(await codeOf(out)).toEqual([409, 'last_keeper'])
+  expect((await as('Jana', 'keeper')).status).toBe(200)
+  await putOut(db, jan.personId)
+})
+
+it('what somebody recorded who was put out meanwhile waits for a keeper, who takes or refuses it', async () => {
+  const { personId, cookie } = await letIn('Gerd', 'caster')
+  const pour = randomUUID()
+  await suite.send('POST', '/api/pours', { id: pour, plan: testPlan() })
+  const noteOf = (text: string) => ({
+    id: randomUUID(),
+    occurredAtMs: Date.now() - 1000,
+    who: 'Gerd',
+    body: { type: 'note', text },
+  })
+  const leave = (events: object[], pourId = pour) =>
+    fromNetwork('POST', '/api/held', { events: events.map((event) => ({ pourId, event })) }, { cookie })
+  // As long as somebody is let in there is nothing to be left; and nobody else leaves anything.
+  expect((await leave([noteOf('too early')])).status).toBe(401)
+  expect((await fromNetwork('POST', '/api/held', { events: [] })).status).toBe(401)
+  await suite.send('DELETE', `/api/people/${personId}`)
+  const twenty = Array.from({ length: 20 }, (_, i) => noteOf(`${i}`))
+  const lost = noteOf('of no pour')
+  for (let again = 0; again < 2; again++) {
+    const answer = await leave(twenty)
+    expect(((await answer.json()) as { held: string[] }).held).toEqual(twenty.map((e) => e.id))
+  }
+  expect((await leave([lost], randomUUID())).status).toBe(200)
+  const waiting = async () =>
+    ((await suite.send('GET', '/api/held')).json as never as HeldByPerson[]).find(
+      (h) => h.personId === personId,
+    )
+  expect((await waiting())!.events).toHaveLength(21)
+  const recorded = () =>
+    homeDb().selectFrom('event').select(['id', 'who', 'who_id']).where('pour_id', '=', pour).execute()
+  expect(await recorded()).toEqual([])
+  const taken = (await suite.send('POST', `/api/held/${personId}/take`, {})).json as never as HeldTaken
+  expect(taken).toEqual({ taken: 20, left: [{ id: lost.id, code: 'not_found' }] })
+  const rows = await recorded()
+  expect(rows.map((r) => r.id).sort()).toEqual(twenty.map((e) => e.id).sort())
+  expect(rows.every((r) => r.who === 'Gerd' && r.who_id === personId)).toBe(true)
+  // Refused, it is nothing, also where it is sent again by one who was let in anew.
+  const late = noteOf('late')
+  await leave([late])
+  expect((await suite.send('POST', `/api/held/${personId}/refuse`, {})).status).toBe(200)
+  expect(await waiting()).toBeUndefined()
+  const other = await letIn('Gerda', 'caster')
+  const sent = await fromNetwork('POST', `/api/pours/${pour}/events`, late, { cookie: other.cookie })
+  expect(await codeOf(sent)).toEqual([409, 'refused_by_keeper'])
+  // One fills no disk.
+  for (let i = 0; i < 6; i++) await leave(Array.from({ length: 100 }, (_, n) => noteOf(`${i} ${n}`)))
+  expect((await waiting())!.events.length).toBeLessThanOrEqual(500)
 })
 
 it('what hands were seen to do is a person’s once their names are given to them, however those were written', async () => {

@@ -10,6 +10,7 @@ import { DEMO_PLASTERS } from '../../server/demo/plasters'
 import { DEMO_MOULDS } from '../../server/demo/moulds'
 import { insertPhoto, reducePhoto } from '../../server/services/photos'
 import { chooseLearning, learningOf } from '../../server/services/learnt/learning'
+import { holdEvents } from '../../server/services/held'
 import { offerDeviceKey } from '../../server/services/deviceKeys'
 import { addPerson, giveNames, offerPairing, takePairing } from '../../server/services/people'
 import { createPour, recordEvent } from '../../server/services/pours/pours'
@@ -118,6 +119,13 @@ beforeAll(async () => {
   const { token } = await offerPairing(theirs, otherId, ids.people)
   ids.sessions = (await takePairing(app, token, 'Phone')).id
   await offerPairing(theirs, otherId, ids.people)
+  ids.held = ids.people
+  await holdEvents(theirs, { personId: ids.people, device: 'Phone' }, [
+    {
+      pourId: pour,
+      event: { id: randomUUID(), occurredAtMs: Date.now() - 1000, who: '', body: { type: 'mould_ready' } },
+    },
+  ])
   ids['device-keys'] = randomUUID()
   await offerDeviceKey(theirs, otherId, ids['device-keys'], 'Theirs')
   await theirs.insertInto('bundle_job').values({ id: ids.bundles!, address: 'http://127.0.0.1:1' }).execute()

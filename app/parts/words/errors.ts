@@ -17,6 +17,9 @@ export const ERROR_WORDS: Record<ErrorCode | 'rehearsal', string> = {
   wrong_password: 'This name and this password do not go together.',
   too_many_attempts: 'Too many attempts. Wait a little before the next.',
   name_taken: 'Somebody here has this name already.',
+  last_keeper: 'Nobody would keep the workshop then. Make somebody else its keeper first.',
+  refused_by_keeper:
+    'Whoever keeps the workshop did not take this: it was recorded after this device had been put out.',
   too_many_devices: 'There are as many keys here as a workshop can have. Take one back first.',
   too_many_people: 'There are as many people here as a workshop can have. Put somebody out first.',
   too_many_streams: 'Too many windows are open on this workshop. Close some, then reload this one.',

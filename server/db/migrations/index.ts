@@ -22,6 +22,7 @@ import * as accounts from './20261201T0700_accounts'
 import * as hands from './20261201T0800_hands'
 import * as deviceKeys from './20261201T0900_device_keys'
 import * as bundleJobs from './20261201T1000_bundle_jobs'
+import * as held from './20261201T1100_held'
 
 /** In order of their names. A migration that has landed is never edited; a new one follows it. */
 export const MIGRATIONS: Record<string, Migration> = {
@@ -48,4 +49,5 @@ export const MIGRATIONS: Record<string, Migration> = {
   '20261201T0800_hands': hands,
   '20261201T0900_device_keys': deviceKeys,
   '20261201T1000_bundle_jobs': bundleJobs,
+  '20261201T1100_held': held,
 }

@@ -112,6 +112,16 @@ async function whoseIs(trx: Transaction<Database>, who: string, by: Known | unde
   return { who: by.name, who_id: by.personId }
 }
 
+/** It came once before, from a device that had been put out; now it is let in, or a keeper has taken it. */
+async function noLongerHeld(trx: Transaction<Database>, id: string): Promise<void> {
+  const held = await trx
+    .deleteFrom('held_event')
+    .where('id', '=', id)
+    .returning('refused_at')
+    .executeTakeFirst()
+  if (held?.refused_at) throw new DomainError('refused_by_keeper')
+}
+
 /**
  * Records an event. Sending the same one again answers with the row already there; the same id with another
  * content is a conflict.
@@ -133,6 +143,7 @@ export async function recordEvent(
       ])
     const targetId = event.body.type === 'void' ? event.body.targetId : null
     if (targetId) await checkVoidTarget(trx, pourId, targetId)
+    if (by) await noLongerHeld(trx, event.id)
     const inserted = await trx
       .insertInto('event')
       .values({

@@ -1,0 +1,8 @@
+import { takeHeld } from '../../../services/held'
+import { useWorkshop } from '../../../utils/database'
+import { defineRoute, readId } from '../../../utils/http'
+
+/** All that waits of this person. */
+export default defineRoute(async (event) =>
+  takeHeld((await useWorkshop(event)).db, readId(event), Date.now()),
+)
