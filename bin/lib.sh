@@ -431,3 +431,42 @@ restore_dump() {
     PGPASSWORD=$(cat "$1/password") "$(pg_bin "$1/data")/pg_restore" -h 127.0.0.1 -p "$DATABASE_PORT" -U ripples -d postgres \
       --exit-on-error --single-transaction "$2" 2>"$1/log/restore.log"
 }
+
+# follow_create STATE FOLDER: a copy in FOLDER of the running cluster of STATE, to follow it; needs DATABASE_PORT.
+follow_create() {
+  local bin
+  bin=$(pg_bin "$1/data")
+  mkdir -p "$2/log" 2>/dev/null && [ -w "$2" ] || die "$2 cannot be written in. Name another folder for the second copy."
+  rm -rf "$2/data.new"
+  ! is_root || chmod 711 "$2"
+  PGPASSWORD=$(cat "$1/password") "$bin/pg_basebackup" -h 127.0.0.1 -p "$DATABASE_PORT" -U ripples -D "$2/data.new" \
+    -X stream -c fast >"$2/log/copy.log" 2>&1 || {
+    tail -3 "$2/log/copy.log" >&2
+    rm -rf "$2/data.new"
+    die "The second copy could not be made in $2 (above). Check its disk, then run this again."
+  }
+  : >"$2/data.new/standby.signal"
+  ! is_root || chown -R postgres:postgres "$2/data.new"
+  (umask 077 && cp "$1/password" "$2/password")
+  mv "$2/data.new" "$2/data"
+}
+
+# cluster_id DIR: what a cluster and its copies have in common.
+cluster_id() { as_db_user "$(pg_bin "$1/data")/pg_controldata" "$1/data" | sed -n 's/^Database system identifier: *//p'; }
+
+# follow_point STATE FOLDER: where the copy in FOLDER finds the cluster of STATE now; needs DATABASE_PORT.
+follow_point() {
+  printf "primary_conninfo = 'host=127.0.0.1 port=%s user=ripples password=%s'\n" "$DATABASE_PORT" "$(cat "$1/password")" |
+    as_db_user sh -c 'umask 077; cat >"$1/postgresql.auto.conf"' - "$2/data"
+}
+
+# try_follow STATE FOLDER: starts the copy, which is made where there is none; sets REPLICA_PORT. Needs DATABASE_PORT.
+try_follow() {
+  local first=$DATABASE_PORT code=0
+  follow_point "$1" "$2"
+  DATABASE_PORT=$((first + 1))
+  try_cluster_start "$2" "-c hot_standby_feedback=on" || code=1
+  REPLICA_PORT=$DATABASE_PORT
+  DATABASE_PORT=$first
+  return $code
+}

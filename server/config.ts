@@ -7,6 +7,8 @@ function read() {
   const devicePort = process.env.NINE_RIPPLES_DEVICE_PORT
   return {
     databaseUrl,
+    /** A second database that follows; undefined: there is none. */
+    replicaUrl: process.env.NINE_RIPPLES_REPLICA_URL,
     /** Where files lie while they are worked on: they may be as large as a workshop. */
     workFolder: process.env.NINE_RIPPLES_WORK ?? tmpdir(),
     /** Where the start script leaves backups; undefined: nobody makes any. */

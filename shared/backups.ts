@@ -17,4 +17,6 @@ export interface BackupsAnswer extends BackupStatus {
   files: { name: string; atMs: number; bytes: number }[]
   /** Too long ago, and nothing is on its way. */
   overdue: boolean
+  /** A second database that follows the first, how far behind it is, ms, null where it cannot be reached; null: there is none. */
+  replica: { lagMs: number | null } | null
 }

@@ -9,6 +9,7 @@ import { callApi } from '~/stores/api'
 import { may } from '~/stores/me'
 import { BACKUP_FAILURE_WORDS, bytesText } from './backupWords'
 
+const lagWords = (lagMs: number) => (lagMs < 1000 ? 'less than a second' : spanText(lagMs))
 const now = useNowBy(60_000)
 const backups = shallowRef<BackupsAnswer>()
 const failure = ref('')
@@ -35,6 +36,12 @@ onMounted(async () => {
       role="alert"
     >
       {{ BACKUP_FAILURE_WORDS[backups.lastFailure.why] }} It is tried again each hour.
+    </p>
+    <p v-if="backups.replica" :class="{ hot: backups.replica.lagMs === null }">
+      <template v-if="backups.replica.lagMs === null"
+        ><b>The second copy cannot be reached.</b> The log is read from the first meanwhile.</template
+      >
+      <template v-else><b>A second copy follows</b>, {{ lagWords(backups.replica.lagMs) }} behind.</template>
     </p>
     <details v-if="backups.files.length > 0" class="fold">
       <summary>Those there are</summary>

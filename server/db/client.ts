@@ -41,12 +41,12 @@ export interface OpenDatabase {
 export function openDatabase(
   connectionString: string,
   onError: (error: Error) => void,
-  limits: { statementTimeoutMs?: number; lockTimeoutMs?: number; poolSize?: number } = {},
+  limits: { statementTimeoutMs?: number; lockTimeoutMs?: number; poolSize?: number; connectMs?: number } = {},
 ): OpenDatabase {
   const pool = new pg.Pool({
     connectionString,
     max: limits.poolSize ?? POOL_SIZE,
-    connectionTimeoutMillis: 5000,
+    connectionTimeoutMillis: limits.connectMs ?? 5000,
     ...(limits.statementTimeoutMs === undefined ? {} : { statement_timeout: limits.statementTimeoutMs }),
     ...(limits.lockTimeoutMs === undefined ? {} : { lock_timeout: limits.lockTimeoutMs }),
   })

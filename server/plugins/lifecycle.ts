@@ -3,6 +3,7 @@ import { closeDeviceDoor, openDeviceDoor } from '../live/deviceDoor'
 import { stopPruning } from '../live/feeds'
 import { stopListening } from '../live/listening'
 import { closeStreams } from '../live/streams'
+import { closeReplica, openReplica } from '../utils/replica'
 import { flushLog, logConsole, useLogger } from '../utils/logger'
 
 export default defineNitroPlugin((nitro) => {
@@ -14,11 +15,13 @@ export default defineNitroPlugin((nitro) => {
     await closeDeviceDoor()
     stopPruning()
     await stopListening()
+    await closeReplica()
     await closeDatabase()
     useLogger().info('stopped')
     await flushLog()
   })
   logConsole()
   void openDeviceDoor()
+  openReplica()
   useLogger().info('started')
 })

@@ -26,7 +26,7 @@ export async function listBackups(
   folder: string | undefined,
   nowMs: number,
   upS: number,
-): Promise<BackupsAnswer> {
+): Promise<Omit<BackupsAnswer, 'replica'>> {
   if (folder === undefined) return { files: [], overdue: false }
   const names = (await readdir(folder).catch(() => [])).filter((name) => NAME.test(name))
   const files = await Promise.all(

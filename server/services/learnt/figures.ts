@@ -3,7 +3,6 @@ import type { CauseId, FaultKind } from '../../../core/finish'
 import { VERDICTS, type Verdict } from '../../../core/pour'
 import type { Figures } from '../../../shared/figures'
 import type { Db } from '../../db/client'
-import { lookThrough } from './learning'
 
 interface DaysOf {
   days: number
@@ -22,8 +21,7 @@ function middleOf(spells: readonly DaysOf[]): DaysOf {
 }
 
 /** What the log comes to in this month and those before it, from sums that are kept with each pour. */
-export async function figuresOf(db: Db, months: number): Promise<Figures> {
-  const pending = await lookThrough(db, 'faults')
+export async function figuresOf(db: Db, months: number): Promise<Omit<Figures, 'pending'>> {
   const since = sql`(date_trunc('month', now()) - make_interval(months => ${months - 1}::integer))::date`
   const [verdicts, { rows }] = await Promise.all([
     sql<{ month: string; verdict: Verdict; casts: number }>`
@@ -56,6 +54,5 @@ export async function figuresOf(db: Db, months: number): Promise<Figures> {
     costs: of('cost')
       .map(({ key, casts, cost }) => ({ plasterId: key, casts, cost }))
       .sort((a, b) => b.cost - a.cost),
-    pending,
   }
 }
