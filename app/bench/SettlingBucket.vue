@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** The settling bucket: what was done with it last, and what is next. Usage: <SettlingBucket :now-ms /> */
+import { newId } from '~~/shared/newId'
 import { computed, ref } from 'vue'
 import { SETTLING_ACTS, settlingNext, type SettlingAct } from '#core/stock'
 import { momentText } from '~/parts/show/time'
@@ -19,7 +20,7 @@ const isDue = computed(() => next.value.fromMs !== undefined && props.nowMs >= n
 
 async function tell(what: SettlingAct) {
   const answer = await workshop.tellSettling({
-    id: crypto.randomUUID(),
+    id: newId(),
     what,
     atMs: Math.round(props.nowMs),
     who: pours.who,

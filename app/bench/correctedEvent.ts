@@ -1,3 +1,4 @@
+import { newId } from '~~/shared/newId'
 import { isValid, parseISO } from 'date-fns'
 import type { NewEvent } from '~~/shared/pourEvents'
 
@@ -22,5 +23,5 @@ export function correctedEvent(event: NewEvent, { at, massG, text }: Correction)
     if (!text?.trim()) return undefined
     body = { ...body, text }
   }
-  return { ...event, id: crypto.randomUUID(), occurredAtMs: day.getTime(), body }
+  return { ...event, id: newId(), occurredAtMs: day.getTime(), body }
 }

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** Photos of a mould. Usage: <MouldPhotos :mould-id="id" :photos="card.photos" /> */
+import { newId } from '~~/shared/newId'
 import { Trash, Upload } from '@lucide/vue'
 import Button from 'primevue/button'
 import { useTemplateRef } from 'vue'
@@ -12,7 +13,7 @@ const props = defineProps<{ mouldId: string; photos: Photo[] }>()
 const workshop = useWorkshop()
 const fileInput = useTemplateRef('fileInput')
 const { busy, problem, pick } = usePhotoInput((file) =>
-  workshop.addPhoto(props.mouldId, crypto.randomUUID(), file, file.name.replace(/\.\w+$/, '').slice(0, 200)),
+  workshop.addPhoto(props.mouldId, newId(), file, file.name.replace(/\.\w+$/, '').slice(0, 200)),
 )
 async function remove(id: string) {
   const answer = await workshop.deletePhoto(props.mouldId, id)

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { newId } from '~~/shared/newId'
 import { useKeptHere } from '~/stores/kept'
 import { ref } from 'vue'
 import { useMouldSaving } from './useMouldSaving'
@@ -7,7 +8,7 @@ import { firstMouldDraft, mouldInputOf } from '~/parts/mould/mouldDraft'
 // A reload must not lose a drawing.
 const draft = useKeptHere('nine-ripples.new-mould', firstMouldDraft(), { mergeDefaults: true })
 const { failure, busy, keep, theirs, keepMine, takeTheirs, lines } = useMouldSaving(
-  crypto.randomUUID(),
+  newId(),
   draft,
   ref(null),
   () => (draft.value = firstMouldDraft()),

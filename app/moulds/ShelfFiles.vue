@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** The shelf out to files and in from them. Usage: <ShelfFiles /> */
+import { newId } from '~~/shared/newId'
 import { TABLE_FAULT_WORDS } from './words'
 import { rounded } from '~/parts/show/figures'
 import { Download, Upload } from '@lucide/vue'
@@ -39,7 +40,7 @@ function bundleOf(rows: readonly MouldTableRow[]): MouldBundle {
     version: 1,
     sets: [],
     moulds: rows.map((row) => ({
-      id: crypto.randomUUID(),
+      id: newId(),
       name: row.name,
       purpose: row.purpose,
       facts: usualFacts(row.material),

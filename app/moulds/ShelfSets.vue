@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** Moulds that are poured together. Usage: <ShelfSets /> */
+import { newId } from '~~/shared/newId'
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import { computed, ref } from 'vue'
@@ -58,7 +59,7 @@ function close() {
   open.value = false
 }
 function fill(set: MouldSet | undefined) {
-  id.value = set?.id ?? crypto.randomUUID()
+  id.value = set?.id ?? newId()
   seen.value = set?.revision ?? null
   clearConflict()
   name.value = set?.name ?? ''

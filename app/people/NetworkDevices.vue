@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** Scales, thermometers and buttons of the network: their keys, who is here, who was turned away. Usage: <NetworkDevices /> */
+import { newId as makeId } from '~~/shared/newId'
 import { X } from '@lucide/vue'
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
@@ -30,7 +31,7 @@ watch(
 )
 
 const name = ref('')
-const newId = ref(crypto.randomUUID())
+const newId = ref(makeId())
 /** Told once. */
 const made = ref<{ name: string; key: string }>()
 async function make() {
@@ -39,7 +40,7 @@ async function make() {
   const answer = await store.make(newId.value, wanted)
   failure.value = answer.ok ? '' : failureWords(answer.failure)
   if (!answer.ok) return
-  newId.value = crypto.randomUUID()
+  newId.value = makeId()
   name.value = ''
   made.value = { name: wanted, key: answer.value.key }
 }

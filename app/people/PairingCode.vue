@@ -38,6 +38,8 @@ async function askLink() {
   failure.value = answer.ok ? '' : failureWords(answer.failure)
   if (answer.ok) link.value = `${people.address}/pair#${answer.value.token}`
 }
+/** Without https there is no such thing: then it is copied by hand. */
+const canCopy = 'clipboard' in navigator
 async function copy() {
   await navigator.clipboard.writeText(link.value)
   isCopied.value = true
@@ -78,7 +80,9 @@ watch(letIn, (device) => device && (pairing.value = undefined))
         for three days, in the studio’s network.
       </p>
       <code class="link">{{ link }}</code>
-      <button type="button" class="ghost" @click="copy">{{ isCopied ? 'Copied' : 'Copy it' }}</button>
+      <button v-if="canCopy" type="button" class="ghost" @click="copy">
+        {{ isCopied ? 'Copied' : 'Copy it' }}
+      </button>
     </template>
     <template v-else-if="pairing">
       <p role="status">This code has run out.</p>

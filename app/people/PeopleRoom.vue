@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** Who works here, what each may do, on which devices they are let in, and the code for another. Usage: <PeopleRoom /> */
+import { newId as makeId } from '~~/shared/newId'
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import { onMounted, ref } from 'vue'
@@ -23,7 +24,7 @@ onMounted(async () => {
 const name = ref('')
 const role = ref<Role>('caster')
 /** Kept until it is in: sent twice it is one person. */
-const newId = ref(crypto.randomUUID())
+const newId = ref(makeId())
 /** Whose code is shown. */
 const pairing = ref<PersonCard>()
 const isPairing = ref(false)
@@ -37,7 +38,7 @@ async function add() {
   const answer = await people.add(newId.value, { name: name.value.trim(), role: role.value })
   failure.value = answer.ok ? '' : failureWords(answer.failure)
   if (!answer.ok) return
-  newId.value = crypto.randomUUID()
+  newId.value = makeId()
   name.value = ''
   if (people.address) pair(answer.value)
 }

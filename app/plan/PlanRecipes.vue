@@ -3,6 +3,7 @@
  * Plans kept under a name: start from one, on the mould in hand; set one beside this plan; hand one on.
  * Usage: <PlanRecipes :draft :plan :now-ms @use="useRecipe" />
  */
+import { newId as makeId } from '~~/shared/newId'
 import { Download, RotateCcwClock, Printer, Trash, Upload } from '@lucide/vue'
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
@@ -34,7 +35,7 @@ const namesake = computed(() => {
   const typed = name.value.trim()
   return workshop.recipes.find((r) => r.name === typed)
 })
-const newId = ref(crypto.randomUUID())
+const newId = ref(makeId())
 /** What is on its way or was not taken: a recipe of the plan as it was when it was kept. */
 const mine = ref<{ id: string; recipe: RecipeInput }>()
 const seen = ref<number | null>(null)
@@ -66,7 +67,7 @@ async function put(): Promise<boolean> {
     said.value =
       seen.value === null ? `${recipe.name} is kept.` : `${recipe.name} is kept in place of the old one.`
     name.value = ''
-    newId.value = crypto.randomUUID()
+    newId.value = makeId()
   }
   return answer.ok
 }
@@ -115,7 +116,7 @@ async function takeIn() {
     const read = JSON.parse(await file.text()) as Partial<RecipeFile>
     if (read.format === 'nine-ripples.recipe' && read.version === 1 && read.name && read.plan) {
       seen.value = null
-      mine.value = { id: crypto.randomUUID(), recipe: { name: freeName(read.name), plan: read.plan } }
+      mine.value = { id: makeId(), recipe: { name: freeName(read.name), plan: read.plan } }
       await put()
     } else failure.value = 'This file is not a recipe.'
   } catch {

@@ -1,3 +1,4 @@
+import { newId as makeId } from '~~/shared/newId'
 import { promiseTimeout } from '@vueuse/core'
 import { nextTick, ref, type Ref } from 'vue'
 import { takePlan, type PourPlan } from '#core/pour'
@@ -36,7 +37,7 @@ export function useSavePlan({
   const failure = ref('')
   const busy = ref(false)
   // Made once for this worksheet: if the answer gets lost and it is sent again, it is still one pour.
-  const newId = crypto.randomUUID()
+  const newId = makeId()
 
   /** One weighed scoop is remembered for its bag. */
   async function rememberScoop() {

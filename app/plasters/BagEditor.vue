@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** A bag of a plaster: size, price, how it is kept, what is left. Usage: <BagEditor v-model="open" :plaster :bag /> */
+import { newId } from '~~/shared/newId'
 import { format } from 'date-fns'
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
@@ -73,7 +74,7 @@ function fill(plaster: PlasterCard) {
       note: '',
     }
   seen.value = bag?.revision ?? null
-  id.value = bag?.id ?? crypto.randomUUID()
+  id.value = bag?.id ?? newId()
   leftNowG.value = undefined
   clear()
   clearConflict()

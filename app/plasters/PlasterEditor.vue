@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** A plaster card, from the bag's label, starting from the nearest class. Usage: <PlasterEditor v-model="open" :card="card" /> */
+import { newId as makeId } from '~~/shared/newId'
 import { plain, rounded } from '~/parts/show/figures'
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
@@ -61,7 +62,7 @@ function fill() {
   const card = toRaw(props.card)
   draft.value = card ? structuredClone(inputOf(card)) : empty()
   seen.value = card?.revision ?? null
-  newId.value = card?.id ?? crypto.randomUUID()
+  newId.value = card?.id ?? makeId()
   clear()
   clearConflict()
   failure.value = ''

@@ -3,6 +3,7 @@
  * A spoonful mixed and timed: five minutes that tell whether a bag is slow or fast. The clock goes on when the page is
  * closed. Usage: <SpoonTest v-model="open" :bag :plaster />
  */
+import { newId } from '~~/shared/newId'
 import { figure } from '~/parts/show/figures'
 import { useKept } from '~/stores/kept'
 import Button from 'primevue/button'
@@ -65,7 +66,7 @@ function start() {
   if (!props.bag || !none.value) return
   running.value = {
     bagId: props.bag.id,
-    id: crypto.randomUUID(),
+    id: newId(),
     startMs: clock.nowMs(),
     consistency: consistency.value,
     waterTempC: waterTempC.value,

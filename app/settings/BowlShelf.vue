@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** The bowls one mixes in: what each holds, and what it weighs empty. Usage: <BowlShelf /> */
+import { newId as makeId } from '~~/shared/newId'
 import { X } from '@lucide/vue'
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
@@ -19,7 +20,7 @@ const name = ref('')
 const volumeMl = ref<number>()
 const tareG = ref<number>()
 /** Kept until it is in: sent twice it is one bowl. */
-const newId = ref(crypto.randomUUID())
+const newId = ref(makeId())
 const { note, none } = useProblems()
 const failure = ref('')
 const valid = computed(() => name.value.trim() !== '' && volumeMl.value !== undefined && none.value)
@@ -29,7 +30,7 @@ async function add() {
   const answer = await workshop.saveBowl(newId.value, null, bowl)
   failure.value = answer.ok ? '' : failureWords(answer.failure)
   if (!answer.ok) return
-  newId.value = crypto.randomUUID()
+  newId.value = makeId()
   name.value = ''
   volumeMl.value = tareG.value = undefined
 }

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** Places to dry in: their air, by day and by night, and what they have shown. Usage: <PlaceShelf /> */
+import { newId as makeId } from '~~/shared/newId'
 import { X } from '@lucide/vue'
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
@@ -27,7 +28,7 @@ const nightAir = ref<Air | null>(null)
 /** Which card is being changed; undefined: a new one. */
 const changing = ref<{ id: string; revision: number }>()
 /** Kept until it is in: sent twice it is one place. */
-const newId = ref(crypto.randomUUID())
+const newId = ref(makeId())
 const { note, none } = useProblems()
 const failure = ref('')
 const valid = computed(() => name.value.trim() !== '' && none.value)
@@ -57,7 +58,7 @@ async function keep() {
   clear()
 }
 function clear() {
-  newId.value = crypto.randomUUID()
+  newId.value = makeId()
   changing.value = undefined
   name.value = ''
   pick('still')

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** The workshops of this server: which this window is in, the others, another one. Usage: <WorkshopsHere /> */
+import { newId } from '~~/shared/newId'
 import Button from 'primevue/button'
 import { computed, onMounted, ref } from 'vue'
 import { HOME } from '~~/shared/place'
@@ -20,7 +21,7 @@ onMounted(async () => {
 const isThisOne = ({ id, isHome }: WorkshopHere) => (isAtHome ? isHome : id === workshopHere)
 const others = computed(() => all.value.filter((w) => !isThisOne(w) && !w.isDemo))
 
-const anotherId = crypto.randomUUID()
+const anotherId = newId()
 const isMaking = ref(false)
 async function another() {
   isMaking.value = true

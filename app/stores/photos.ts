@@ -1,3 +1,4 @@
+import { newId } from '~~/shared/newId'
 import { defineStore } from 'pinia'
 import { shallowRef } from 'vue'
 import { backOffMs } from '~~/shared/backOff'
@@ -45,7 +46,7 @@ export const usePhotos = defineStore('photos', () => {
   ): Promise<ApiResult<string>> {
     const failure = whyNoPhoto(picture)
     if (failure) return { ok: false, failure }
-    const photo = { id: crypto.randomUUID(), pourId, caption: '', picture }
+    const photo = { id: newId(), pourId, caption: '', picture }
     try {
       box ??= openPhotoBox()
       if (isReal) await (await box).add(photo)

@@ -1,3 +1,4 @@
+import { newId } from '~~/shared/newId'
 import { useKept } from './kept'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
@@ -179,7 +180,7 @@ export const usePours = defineStore('pours', () => {
     return outbox.add(
       happened.map(({ atMs, body }) =>
         unsentOf(pourId, {
-          id: crypto.randomUUID(),
+          id: newId(),
           occurredAtMs: Math.round(atMs),
           who: who.value,
           body,

@@ -96,7 +96,7 @@ test('a plan changed in two windows: the second is told, and nothing typed is lo
   await expect(page.getByLabel('It holds')).toHaveValue('4.00 l')
 })
 
-test('a browser that lets nothing be kept works all the same, and says what goes with the window', async ({
+test('a browser that lets nothing be kept, on a page that did not come by https, works all the same, and says what goes with the window', async ({
   page,
   workshop,
 }) => {
@@ -112,6 +112,11 @@ test('a browser that lets nothing be kept works all the same, and says what goes
       }
     } as never
     navigator.locks.request = () => Promise.reject(new DOMException('denied', 'SecurityError'))
+    const missing = [
+      [Crypto.prototype, ['randomUUID', 'subtle']],
+      [Navigator.prototype, ['clipboard', 'wakeLock', 'serial', 'mediaDevices', 'serviceWorker']],
+    ] as const
+    for (const [of, names] of missing) for (const name of names) Reflect.deleteProperty(of, name)
   })
   await page.goto(`${workshop.address}/plan`)
   await page.getByRole('button', { name: /I have read/ }).click()

@@ -3,6 +3,7 @@
  * A mould described on the spot, which may be kept on the shelf in one step.
  * Usage: <PlanMouldDescribed v-model="draft.described" @kept="…" @problem="…" />
  */
+import { newId } from '~~/shared/newId'
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import { computed, ref } from 'vue'
@@ -39,7 +40,7 @@ async function keep() {
     return
   }
   busy.value = true
-  const answer = await workshop.saveMould(crypto.randomUUID(), null, input)
+  const answer = await workshop.saveMould(newId(), null, input)
   busy.value = false
   if (!answer.ok) {
     keeping.value = ERROR_WORDS[answer.failure.code]

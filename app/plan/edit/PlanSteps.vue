@@ -3,6 +3,7 @@
  * How the mould is filled, and the steps that follow: put in another order, left out, with the caster's own among them.
  * Usage: <PlanSteps v-model="draft" :plan :problem="noteProblem" />
  */
+import { newId } from '~~/shared/newId'
 import { ArrowDown, ArrowUp, Plus, X } from '@lucide/vue'
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
@@ -72,7 +73,7 @@ const timeMin = ref<number>()
 function add() {
   if (name.value.trim() === '') return
   const own = {
-    id: crypto.randomUUID(),
+    id: newId(),
     name: name.value.trim(),
     stage: place.value,
     timeS: timeMin.value === undefined ? null : Math.round(timeMin.value * 60),

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** From nothing to a bucket that works: three questions, the plan they come to, and the way to the pour. */
+import { newId } from '~~/shared/newId'
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
@@ -42,7 +43,7 @@ await workshop.ready
 // A reload or a closed lid loses nothing that was said.
 const answers = useKeptHere<QuickAnswers>(
   'nine-ripples.quick',
-  firstAnswers(stock, () => crypto.randomUUID()),
+  firstAnswers(stock, () => newId()),
   { mergeDefaults: true },
 )
 const problems = useProblems()
@@ -134,7 +135,7 @@ const { save, busy, failure } = useSavePlan({
   isSound: () => evaluation.value?.ok === true && problems.none.value,
   isWhole: learnt.arrived,
   changing: undefined,
-  onTaken: () => (answers.value = firstAnswers(stock, () => crypto.randomUUID())),
+  onTaken: () => (answers.value = firstAnswers(stock, () => newId())),
 })
 const { keepCards, keepFailure } = useKeepCards(answers)
 const keeping = ref(false)

@@ -1,3 +1,4 @@
+import { newId } from '~~/shared/newId'
 import { nextTick, ref, type Ref } from 'vue'
 import { failureWords } from '~/parts/words/errors'
 import type { ApiResult } from '~/stores/api'
@@ -20,13 +21,13 @@ export function useKeepCards(answers: Ref<QuickAnswers>) {
     }
     if (mould) {
       if (failed(await workshop.saveMould(ids.mould, null, mould))) return false
-      answers.value = mouldKept(answers.value, crypto.randomUUID())
+      answers.value = mouldKept(answers.value, newId())
     }
     if (plaster) {
       const { id, revision: _, ...input } = plaster
       if (failed(await workshop.savePlaster(id, null, input))) return false
       const bagFailed = bag && failed(await workshop.saveBag(ids.bag, null, bagInputOfQuick(answers.value)))
-      const next = { plaster: crypto.randomUUID(), bag: crypto.randomUUID() }
+      const next = { plaster: newId(), bag: newId() }
       answers.value = plasterKept(answers.value, bagFailed ? {} : { bag }, next)
       if (bagFailed) return false
     }

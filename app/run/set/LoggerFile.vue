@@ -45,6 +45,12 @@ async function choose(event: Event) {
   format.value = findLoggerFormat(text.value)
 }
 async function take() {
+  // Which file it is is told by what only a page that came by https may work out.
+  if (!('subtle' in crypto)) {
+    failure.value =
+      'This page did not come by https, so a file cannot be read in here. Do it at the workshop’s machine.'
+    return
+  }
   const file = await fileIdOf(text.value)
   const failed = await probes.addFile(props.pourId, {
     file,

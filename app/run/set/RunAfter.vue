@@ -3,6 +3,7 @@
  * The bowl is empty, the mould sets: what is left over, what can be done while it is soft, and cleaning up.
  * Usage: <RunAfter :facts :pour-id :now-ms :soft-window @record />
  */
+import { newId } from '~~/shared/newId'
 import Button from 'primevue/button'
 import { computed, ref } from 'vue'
 import {
@@ -66,7 +67,7 @@ async function pourInto(fill: (typeof fills.value)[number]) {
   if (!mould || busy.value) return
   busy.value = true
   failure.value = ''
-  const id = ids.get(fill.mouldId) ?? crypto.randomUUID()
+  const id = ids.get(fill.mouldId) ?? newId()
   ids.set(fill.mouldId, id)
   const { plan, events } = leftoverPour(props.facts, props.pourId, mould, fill, props.nowMs)
   const answer = await pours.create(takePlan(plan), id)

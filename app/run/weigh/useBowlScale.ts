@@ -1,3 +1,4 @@
+import { newId } from '~~/shared/newId'
 import { computed, watch } from 'vue'
 import type { ReadingRef } from '#core/pour'
 import { useBench } from '~/stores/bench'
@@ -50,7 +51,7 @@ export function useBowlScale(pourId: string, batch: () => number | undefined) {
     isPut: computed(() => device.value !== undefined),
     others,
     /** @param askId the press that asks, where every window hears it. */
-    zero(askId: string = crypto.randomUUID()) {
+    zero(askId: string = newId()) {
       if (line.connected.value) line.zero()
       else if (device.value)
         void workshop.tareDevice(device.value.id, {
