@@ -4,6 +4,15 @@ import type { ErrorCode } from './errors'
 import { postedEventSchema, type PostedEvent } from './pourEvents'
 import { id, text } from './text'
 
+export interface DeviceOfPerson {
+  id: string
+  name: string
+  sinceMs: number
+  seenMs: number
+  /** Its address then; null where that was not said. */
+  seenFrom: string | null
+}
+
 /** Somebody of the workshop, and where they are let in. */
 export interface PersonCard {
   id: string
@@ -12,7 +21,7 @@ export interface PersonCard {
   /** What their pours were recorded under before they were let in. */
   names: string[]
   /** The one used last first. */
-  devices: { id: string; name: string; sinceMs: number; seenMs: number }[]
+  devices: DeviceOfPerson[]
 }
 
 /** Who asks: whoever sits at the server's own machine, or somebody on a device that was let in. */

@@ -3,7 +3,7 @@
 import { X } from '@lucide/vue'
 import Button from 'primevue/button'
 import { computed, ref } from 'vue'
-import type { PersonCard } from '~~/shared/people'
+import type { DeviceOfPerson, PersonCard } from '~~/shared/people'
 import type { Role } from '~~/shared/roles'
 import { spanText } from '~/parts/show/time'
 import { failureWords } from '~/parts/words/errors'
@@ -31,8 +31,10 @@ const asksName = ref(false)
 const asksOut = ref(false)
 
 const FRESH_MS = 120_000
-const seenWords = (seenMs: number) =>
-  now.value - seenMs < FRESH_MS ? 'here now' : `last seen ${spanText(now.value - seenMs)} ago`
+function seenWords({ seenMs, seenFrom }: DeviceOfPerson): string {
+  const when = now.value - seenMs < FRESH_MS ? 'here now' : `last seen ${spanText(now.value - seenMs)} ago`
+  return seenFrom ? `${when}, at ${seenFrom}` : when
+}
 </script>
 
 <template>
@@ -43,7 +45,7 @@ const seenWords = (seenMs: number) =>
     </div>
     <ul v-if="person.devices.length > 0" class="devices">
       <li v-for="device in person.devices" :key="device.id">
-        <span>{{ device.name }} <span class="soft">{{ seenWords(device.seenMs) }}</span></span>
+        <span>{{ device.name }} <span class="soft">{{ seenWords(device) }}</span></span>
         <button
           type="button"
           class="icon-button"

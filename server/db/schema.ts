@@ -353,6 +353,7 @@ export interface SessionTable extends OfWorkshop {
   device: string
   created_at: Generated<Date>
   seen_at: Generated<Date>
+  seen_from: ColumnType<string | null, never, string>
   ended_at: ColumnType<Date | null, never, Date>
 }
 

@@ -60,6 +60,7 @@ async function cardsOf(db: Db, ids?: readonly string[]): Promise<PersonCard[]> {
         name: s.device,
         sinceMs: s.created_at.getTime(),
         seenMs: s.seen_at.getTime(),
+        seenFrom: s.seen_from,
       })),
   }))
 }
@@ -358,25 +359,33 @@ export async function findEndedSession(
   return row && { personId: row.person_id, device: row.device }
 }
 
-/** Who is on this device; undefined where it was put out. */
-export async function findSession(db: Db, workshopId: string, id: string): Promise<Session | undefined> {
+/** Who is on this device, which asks `from` there; undefined where it was put out. */
+export async function findSession(
+  db: Db,
+  workshopId: string,
+  id: string,
+  from?: string,
+): Promise<Session | undefined> {
   const row = await db
     .selectFrom('session')
     .innerJoin('person', (j) =>
       j.onRef('person.id', '=', 'session.person_id').onRef('person.workshop_id', '=', 'session.workshop_id'),
     )
     .select(['session.device', 'session.person_id', 'person.name', 'person.role', 'person.account_id'])
-    .select(sql<boolean>`session.seen_at < now() - make_interval(mins => ${SEEN_EVERY_MIN})`.as('isOld'))
+    .select(
+      sql<boolean>`session.seen_at < now() - make_interval(mins => ${SEEN_EVERY_MIN})
+        or session.seen_from is distinct from coalesce(${from ?? null}, session.seen_from)`.as('isNews'),
+    )
     .where('session.id', '=', id)
     .where('session.ended_at', 'is', null)
     .where('person.gone_at', 'is', null)
     .executeTakeFirst()
   if (!row) return undefined
-  if (row.isOld)
+  if (row.isNews)
     // A disk that is full keeps nobody out.
     await db
       .updateTable('session')
-      .set({ seen_at: new Date() })
+      .set({ seen_at: new Date(), ...(from === undefined ? {} : { seen_from: from.slice(0, 60) }) })
       .where('id', '=', id)
       .execute()
       .catch(() => {})

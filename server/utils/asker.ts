@@ -82,7 +82,9 @@ export async function requireEndedSession(event: H3Event) {
 /** Who is on this device; undefined where nobody is. */
 export async function sessionOf(event: H3Event): Promise<Session | undefined> {
   const sealed = await sealedOf(event)
-  return sealed && findSession(useDatabase().workshop(sealed.workshopId), sealed.workshopId, sealed.id)
+  if (!sealed) return undefined
+  const { workshopId, id } = sealed
+  return findSession(useDatabase().workshop(workshopId), workshopId, id, addressOf(event))
 }
 
 /** @throws `sign_in` where nobody on this device was let in, or is not any more. */

@@ -9,7 +9,14 @@ import type { HeldByPerson, HeldTaken, PeopleAnswer } from '../../shared/people'
 import { DEMO_MOULDS } from '../../server/demo/moulds'
 import { insertPhoto, reducePhoto } from '../../server/services/photos'
 import { insertMould } from '../../server/services/shelf/moulds'
-import { addPerson, changePerson, offerPairing, pruneSessions, putOut } from '../../server/services/people'
+import {
+  addPerson,
+  changePerson,
+  offerPairing,
+  peopleById,
+  pruneSessions,
+  putOut,
+} from '../../server/services/people'
 import { makeWorkshop } from '../../server/services/workshops'
 import { PATHS, ROUTES } from '../../server/utils/apiPaths'
 import { RIGHTS_OF, ROLES, type Right, type Role } from '../../shared/roles'
@@ -219,6 +226,20 @@ it('what somebody records is theirs, whoever their window says they are; a butto
   // By another name it is still them.
   await changePerson(homeDb(), personId, { name: 'Anne', role: 'caster' })
   expect(await record('Ann')).toBe('Anne')
+})
+
+it('a session that is used from elsewhere shows where, and is out at once for both', async () => {
+  const { personId, cookie } = await letIn('Vera', 'caster')
+  const from = (address: string) =>
+    fromNetwork('GET', '/api/bench', undefined, { cookie, 'x-forwarded-for': address })
+  const device = async () => (await peopleById(homeDb(), [personId]))[0]!.devices[0]!
+  expect((await from('192.0.2.7')).status).toBe(200)
+  expect((await device()).seenFrom).toBe('192.0.2.7')
+  // What stands before the last of them whoever asks may have written.
+  expect((await from('192.0.2.7, 198.51.100.9')).status).toBe(200)
+  expect((await device()).seenFrom).toBe('198.51.100.9')
+  await suite.send('DELETE', `/api/sessions/${(await device()).id}`)
+  expect([(await from('192.0.2.7')).status, (await from('198.51.100.9')).status]).toEqual([401, 401])
 })
 
 it('what was put out long ago is cleared away, and nothing else', async () => {
