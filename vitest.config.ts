@@ -1,5 +1,6 @@
 import { fileURLToPath } from 'node:url'
 import { defineConfig } from 'vitest/config'
+import LongestFirst from './tests/support/longestFirst'
 
 const at = (path: string) => fileURLToPath(new URL(path, import.meta.url))
 const alias = { '#core': at('./core'), '~~': at('.'), '~': at('./app') }
@@ -9,6 +10,7 @@ const setupFiles = [at('./tests/support/dice.ts')]
 
 export default defineConfig({
   test: {
+    sequence: { sequencer: LongestFirst },
     projects: [
       {
         resolve: { alias },
