@@ -12,5 +12,5 @@ export const CHROMIUM_ARGS = [
   '--disable-background-networking',
   '--disable-component-update',
   '--disable-sync',
-  '--host-resolver-rules=MAP * ~NOTFOUND , EXCLUDE 127.0.0.1',
+  '--host-resolver-rules=MAP * ~NOTFOUND , EXCLUDE 127.0.0.1 , EXCLUDE 127.0.0.4',
 ]

@@ -1,10 +1,11 @@
-import { execFileSync, spawn } from 'node:child_process'
+import { execFileSync } from 'node:child_process'
 import { randomUUID } from 'node:crypto'
 import { once } from 'node:events'
-import { readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { readFileSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { afterAll, expect, it } from 'vitest'
+import { runCaddy } from '../support/caddy'
 import { openLiveStream } from '../support/liveStream'
 import { freePort } from '../support/server'
 import { LONG_MS, ownerUrlOf, pidIn, startOn, stateFolder } from '../support/startScript'
@@ -23,32 +24,15 @@ afterAll(() => {
 })
 
 async function startProxy(address: string, firstPort: number) {
-  const caddy = execFileSync(
-    'bash',
-    ['-c', '. bin/lib.sh; require_caddy "$1" >&2; printf %s "$CADDY"', '-', state],
-    {
-      cwd: root,
-      encoding: 'utf8',
-      stdio: ['ignore', 'pipe', 'ignore'],
-    },
-  )
   const [, written = ''] = /```caddyfile\n([^]*?)```/.exec(
     readFileSync(join(root, 'docs/operations.md'), 'utf8'),
   )!
   const file = written
     .replace('plaster.example {', `http://${address} {\n\tbind ${HOST}`)
     .replace(/127\.0\.0\.1:43(1\d)/g, (_, nth: string) => `127.0.0.1:${firstPort + Number(nth) - 10}`)
-  const path = join(folder, 'Caddyfile')
-  writeFileSync(path, `{\n\tadmin off\n}\n${file}`)
-  const proxy = spawn(caddy, ['run', '--config', path, '--adapter', 'caddyfile'], {
-    env: { ...process.env, HOME: folder },
-    stdio: 'ignore',
-  })
-  ending.push(() => proxy.kill('SIGKILL'))
-  await until(
-    'the proxy to answer',
-    async () => (await fetch(`http://${address}/`).catch(() => undefined))?.ok,
-  )
+  const answers = async () => (await fetch(`http://${address}/`).catch(() => undefined))?.ok === true
+  const { close } = await runCaddy(folder, `{\n\tadmin off\n}\n${file}`, answers)
+  ending.push(close)
 }
 
 it(

@@ -6,6 +6,9 @@ import { until } from './until'
 
 const ENTRY = fileURLToPath(new URL('../../.output/server/index.mjs', import.meta.url))
 
+/** Where a test may open the network's way in. */
+export const DOOR_HOST = '127.0.0.4'
+
 /** A port nobody holds, below those the system gives to outgoing connections, which could take it before its server does. */
 export async function freePort(): Promise<number> {
   for (;;) {
@@ -48,7 +51,8 @@ export async function startServer(
       NITRO_HOST: '127.0.0.1',
       NITRO_PORT: String(listenPort),
       // As if what lets the network in stood before it: its header alone makes a request one of the network's.
-      NINE_RIPPLES_SHARED_HOSTS: `127.0.0.1:${listenPort}`,
+      // Or it really does, at another address of the loopback (caddy.ts).
+      NINE_RIPPLES_SHARED_HOSTS: `127.0.0.1:${listenPort},${DOOR_HOST}:${listenPort}`,
       ...(devicePort === undefined ? {} : { NINE_RIPPLES_DEVICE_PORT: String(devicePort) }),
       ...(deviceNetwork === undefined ? {} : { NINE_RIPPLES_DEVICE_NETWORK: deviceNetwork }),
     },
