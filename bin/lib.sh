@@ -464,7 +464,8 @@ follow_point() {
 try_follow() {
   local first=$DATABASE_PORT code=0
   follow_point "$1" "$2"
-  DATABASE_PORT=$((first + 1))
+  # Where it was before, if it was: the server knows it by that.
+  DATABASE_PORT=${REPLICA_PORT:-$((first + 1))}
   try_cluster_start "$2" "-c hot_standby_feedback=on" || code=1
   REPLICA_PORT=$DATABASE_PORT
   DATABASE_PORT=$first
