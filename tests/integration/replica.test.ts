@@ -44,7 +44,7 @@ it(
     }
     // Where the copy came back at another port the server begins anew, and does not answer for a moment.
     const isNear = async () => ((await lag().catch(() => null)) ?? Infinity) < 1000
-    const isListed = async (id: string) => (await castsAt(port).catch(() => [])).includes(id)
+    const isListed = async (id: string) => (await castsAt(port).catch((): string[] => [])).includes(id)
     const follower = openDatabase(ownerUrlOf(copy), () => {}, { poolSize: 1 })
     const asCopy = <T>(query: ReturnType<typeof sql<T>>) =>
       query.execute(follower.unscoped).then((r) => r.rows)
@@ -73,7 +73,7 @@ it(
     let casts: string[] = []
     await until(
       'the server to answer',
-      async () => (casts = await castsAt(port).catch(() => [])).length === 3,
+      async () => (casts = await castsAt(port).catch((): string[] => [])).length === 3,
     )
     await run.stop()
 
