@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto'
 import { fileURLToPath } from 'node:url'
 
 const core = fileURLToPath(new URL('./core', import.meta.url))
@@ -31,7 +32,7 @@ export default defineNuxtConfig({
   devtools: { enabled: false },
   // A bench tool behind a login-free loopback address: docs/decisions/client-rendered.md.
   ssr: false,
-  modules: ['@pinia/nuxt', 'nuxt-security'],
+  modules: ['@pinia/nuxt', 'nuxt-security', '@vite-pwa/nuxt'],
   alias: { '#core': core },
   css: [
     '@fontsource-variable/atkinson-hyperlegible-next/index.css',
@@ -62,20 +63,71 @@ export default defineNuxtConfig({
       htmlAttrs: { lang: 'en' },
       title: 'Nine Ripples',
       viewport: 'width=device-width, initial-scale=1',
-      link: [{ rel: 'icon', type: 'image/svg+xml', href: '/rings.svg' }],
+      link: [
+        { rel: 'icon', type: 'image/svg+xml', href: '/rings.svg' },
+        { rel: 'apple-touch-icon', href: '/icon-192.png' },
+        { rel: 'manifest', href: '/manifest.webmanifest' },
+      ],
       meta: [{ name: 'theme-color', content: '#12282f' }],
+    },
+  },
+  // What a device needs to open without a network: docs/decisions/a-day-without-a-network.md.
+  pwa: {
+    strategies: 'generateSW',
+    registerType: 'prompt',
+    injectRegister: false,
+    client: { registerPlugin: false },
+    manifest: {
+      id: '/',
+      name: 'Nine Ripples',
+      short_name: 'Nine Ripples',
+      description: 'Plan, weigh, time, demould and dry hand-cast gypsum plaster.',
+      lang: 'en',
+      display: 'standalone',
+      theme_color: '#12282f',
+      background_color: '#12282f',
+      icons: [
+        { src: '/rings.svg', sizes: 'any', type: 'image/svg+xml' },
+        { src: '/icon-192.png', sizes: '192x192', type: 'image/png' },
+        { src: '/icon-512.png', sizes: '512x512', type: 'image/png' },
+        { src: '/icon-maskable.png', sizes: '512x512', type: 'image/png', purpose: 'maskable' },
+      ],
+    },
+    workbox: {
+      globPatterns: ['**/*.{js,css,woff2,svg}'],
+      // The shell is an answer of the server and no file: it comes with the policy that its own scripts were allowed by.
+      additionalManifestEntries: [{ url: '/', revision: randomUUID() }],
+      navigateFallback: '/',
+      navigateFallbackDenylist: [/^\/api\//],
+      // A photograph never changes: its id is its content.
+      runtimeCaching: [
+        {
+          urlPattern: ({ sameOrigin, url }) => sameOrigin && url.pathname.startsWith('/api/photos/'),
+          handler: 'CacheFirst',
+          method: 'GET',
+          options: {
+            cacheName: 'photographs',
+            expiration: { maxEntries: 1000, purgeOnQuotaError: true },
+            cacheableResponse: { statuses: [200] },
+          },
+        },
+      ],
+      inlineWorkboxRuntime: true,
+      cleanupOutdatedCaches: true,
+      clientsClaim: true,
+      sourcemap: false,
     },
   },
   security: {
     headers: {
       crossOriginEmbedderPolicy: false,
       strictTransportSecurity: false,
-      // A loud noise may be a knock; nothing else of the machine's is asked for.
+      // A loud noise may be a knock, a print is photographed, and where it lies is kept if somebody wants it.
       permissionsPolicy: {
-        camera: [],
+        camera: ['self'],
         'display-capture': [],
         fullscreen: [],
-        geolocation: [],
+        geolocation: ['self'],
         microphone: ['self'],
       },
       contentSecurityPolicy: {

@@ -5,11 +5,13 @@ import { usePreferences } from '~/parts/show/usePreferences'
 import { useConnection } from '~/stores/connection'
 import { isStranger } from '~/stores/place'
 import { useProbes } from '~/stores/probes'
+import { useShell } from '~/stores/shell'
 
 const connection = useConnection()
 // Everything is loaded here, once: what falls due rings wherever one is.
 connection.start()
 useProbes().start()
+void useShell().start()
 
 /** On the wall there is nothing to press. */
 const route = useRoute()

@@ -1,12 +1,13 @@
 import { z } from 'zod'
 import { LEAST_SCOOP_ML, MOST_SCOOP_ML, MOST_STOCKED_G } from '../core/bounds'
 import { type PourTag, TAG_KINDS, VERDICTS } from '../core/pour'
-import { id, name, revision, text } from './text'
+import { id, instantMs, name, revision, text } from './text'
 import { benchPlanSchema } from './plans'
 
 /** What else crosses the wire. Both sides parse with these; past them the data is trusted. */
 
-export const newPourSchema = z.object({ id, plan: benchPlanSchema })
+/** `createdAtMs`: when it was planned, where that was on a device out of reach. */
+export const newPourSchema = z.object({ id, plan: benchPlanSchema, createdAtMs: instantMs.optional() })
 export const planChangeSchema = z.object({ revision, plan: benchPlanSchema })
 
 export const settingsSchema = z.object({

@@ -56,6 +56,9 @@ export interface PourRecord {
   events: PourEvent[]
 }
 
+/** So many that ended are kept on a device that goes away for a day. */
+export const LAST_CASTS = 50
+
 /** A pour that is there and cannot be read: as it lies in the database, so that nothing of it is lost. */
 export interface UnreadablePour {
   id: string

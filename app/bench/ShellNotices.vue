@@ -4,15 +4,21 @@
  * is stands in `--notices`, so that a screen that fills the window fills what is left of it. Usage: <ShellNotices :is-wall />
  */
 import { useElementSize } from '@vueuse/core'
-import { useTemplateRef, watchEffect } from 'vue'
+import { computed, ref, useTemplateRef, watchEffect } from 'vue'
+import { MS_PER } from '#core/units'
 import { HOME } from '~~/shared/place'
 import { isDiskFull } from '~/stores/api'
-import { REHEARSAL_PLACE, useBench } from '~/stores/bench'
+import { REHEARSAL_PLACE, useBench, useNowBy } from '~/stores/bench'
 import { useConnection } from '~/stores/connection'
 import { keepsNothing, placeOf } from '~/stores/kept'
+import { useDeviceCopy } from '~/stores/deviceCopy'
 import { useOutbox } from '~/stores/outbox'
+import { useShell } from '~/stores/shell'
+import { useCommands } from '~/stores/commands'
+import { usePhotos } from '~/stores/photos'
 import { usePeople } from '~/stores/people'
 import { counted } from '~/parts/show/counted'
+import { momentText } from '~/parts/show/time'
 import { may, me } from '~/stores/me'
 import { enterWorkshop, isLetIn, lostPlace, workshopHere } from '~/stores/place'
 import { isLookingRound } from '~/stores/workshopsHere'
@@ -23,6 +29,18 @@ const bench = useBench()
 const connection = useConnection()
 const outbox = useOutbox()
 const people = usePeople()
+const commands = useCommands()
+const photos = usePhotos()
+const copy = useDeviceCopy()
+const shell = useShell()
+const now = useNowBy(MS_PER.min)
+const waiting = computed(() => outbox.unsent.length + commands.waiting.length + photos.waiting.size)
+const refused = computed(() => outbox.refused.length + commands.refused.length)
+/** A pour runs in a window of this browser: the newer application waits. */
+const isHeldBack = ref(false)
+async function renew() {
+  isHeldBack.value = !(await shell.renew())
+}
 
 function endRehearsal() {
   placeOf('sessionStorage').removeItem(REHEARSAL_PLACE)
@@ -85,14 +103,15 @@ watchEffect(() => document.documentElement.style.setProperty('--notices', `${hei
     </p>
     <p v-else-if="isDiskFull" class="offline" role="alert">
       The disk that the workshop is kept on is full. Make room there. Go on working: what you record is kept
-      here<template v-if="outbox.unsent.length"> ({{ outbox.unsent.length }} waiting)</template> and goes by
-      itself then.
+      here<template v-if="waiting"> ({{ waiting }} waiting)</template> and goes by itself then.
     </p>
     <p v-else-if="!connection.connected" class="offline" role="status">
-      Not connected. Go on working: what you record is kept here<template v-if="outbox.unsent.length">
-        ({{ outbox.unsent.length }} waiting)</template
+      Not connected. Go on working: what you record is kept here<template v-if="waiting">
+        ({{ waiting }} waiting)</template
       >
-      and goes out by itself.
+      and goes out by itself.<template v-if="copy.asOfMs !== undefined">
+        What stands here is from {{ momentText(copy.asOfMs, now) }}.</template
+      >
     </p>
     <p v-else-if="connection.incomplete" class="offline" role="status">
       Not all of the workshop could be fetched: some of what stands here may be old. It is asked for again.
@@ -113,13 +132,17 @@ watchEffect(() => document.documentElement.style.setProperty('--notices', `${hei
       This browser does not keep what you record: its disk is full, or this is a private window. Leave this
       window open until the workshop has answered.
     </p>
-    <p v-if="outbox.refused.length > 0" class="offline" role="alert">
+    <p v-if="refused > 0" class="offline" role="alert">
+      {{ refused === 1 ? 'One thing you recorded was' : `${refused} things you recorded were` }}
+      not taken. <NuxtLink to="/refused">Look at {{ refused === 1 ? 'it' : 'them' }}</NuxtLink>
+    </p>
+    <p v-if="(shell.newer || shell.isBehind) && !isWall" class="offline rehearsal" role="status">
       {{
-        outbox.refused.length === 1
-          ? 'One thing you recorded was'
-          : `${outbox.refused.length} things you recorded were`
+        isHeldBack
+          ? 'A pour is under way in a window here: the newer version waits until it is drying.'
+          : 'A newer version lies ready.'
       }}
-      not taken. <NuxtLink to="/refused">Look at {{ outbox.refused.length === 1 ? 'it' : 'them' }}</NuxtLink>
+      <button type="button" class="ghost" @click="renew">Take it now</button>
     </p>
     <!-- On the wall it rings, too; what rings stands there already. -->
     <div :class="{ 'visually-hidden': isWall }"><DueNotices /></div>

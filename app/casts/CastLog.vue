@@ -43,7 +43,11 @@ const marked = ref<string[]>([])
 const workshop = useWorkshop()
 const asked = FILTERS.find((f) => f.value === useRoute().query.verdict)?.value
 const filter = ref<CastFilter>(asked ?? 'all')
-const { page, loading, failure, found, isFirst, load, older, newer } = useCastPage(search, filter, tags)
+const { page, loading, failure, found, isKept, isFirst, load, older, newer } = useCastPage(
+  search,
+  filter,
+  tags,
+)
 const tagLabels = computed(() => tags.value.map((tag) => ({ tag, label: tagWords(tag, workshop) })))
 const faultOptions = [
   { value: '', label: 'Any' },
@@ -138,6 +142,9 @@ function open(event: { data: { id: string } }) {
       >
         {{ t.label }} <X :size="16" aria-hidden="true" />
       </button>
+    </p>
+    <p v-if="isKept" class="soft" role="status">
+      The workshop does not answer: these are the last casts as this device keeps them.
     </p>
     <p v-if="failure" class="failure" role="alert">
       {{ failure }} <Button label="Try again" @click="load" />

@@ -3,13 +3,23 @@ import { computed, ref, shallowRef, watch, type Ref } from 'vue'
 import type { Verdict } from '#core/pour'
 import { ERROR_WORDS } from '~/parts/words/errors'
 import { callApi } from '~/stores/api'
+import { keptCasts } from '~/stores/copies'
 import type { ListQuery } from '~~/shared/contracts'
-import { MOST_COUNTED, type CastPage } from '~~/shared/records'
+import { MOST_COUNTED, type CastLine, type CastPage } from '~~/shared/records'
 
 const ROWS = 10
 const TYPING_MS = 250
 
 export type CastFilter = 'all' | 'open' | Verdict
+
+/** The last casts as this device keeps them, looked through here. Tags it does not know. */
+function fromKept(lines: readonly CastLine[], search: string, filter: CastFilter): CastPage {
+  const words = search.trim().toLowerCase()
+  const items = lines
+    .filter((l) => `${l.piece} ${l.mould} ${l.plaster}`.toLowerCase().includes(words))
+    .filter((l) => filter === 'all' || (filter === 'open' ? l.open : l.verdict === filter))
+  return { items, total: items.length }
+}
 
 /** One page of the log, asked for anew whenever what is looked for changes. */
 export function useCastPage(search: Ref<string>, filter: Ref<CastFilter>, tags: Ref<readonly string[]>) {
@@ -19,6 +29,8 @@ export function useCastPage(search: Ref<string>, filter: Ref<CastFilter>, tags: 
   const page = shallowRef<CastPage>({ items: [], total: 0 })
   const loading = ref(true)
   const failure = ref('')
+  /** The workshop does not answer: what is looked through is what this device keeps. */
+  const isKept = ref(false)
 
   let latest = 0
   async function load() {
@@ -32,11 +44,14 @@ export function useCastPage(search: Ref<string>, filter: Ref<CastFilter>, tags: 
     }
     if (filter.value === 'open') query.state = 'open'
     else if (filter.value !== 'all') query.verdict = filter.value
-    const answer = await callApi<CastPage>('/api/pours', { query })
+    const asked = await callApi<CastPage>('/api/pours', { query })
+    const kept = !asked.ok && asked.failure.code === 'unavailable' ? await keptCasts() : undefined
+    const answer = kept ? { ok: true as const, value: fromKept(kept, settled.value, filter.value) } : asked
     // An answer to an older question than the last one asked is not shown.
     if (mine !== latest) return
     loading.value = false
     failure.value = answer.ok ? '' : ERROR_WORDS[answer.failure.code]
+    isKept.value = kept !== undefined
     if (answer.ok) page.value = answer.value
   }
   watch([settled, filter, tags], () => (starts.value = ['']))
@@ -53,5 +68,5 @@ export function useCastPage(search: Ref<string>, filter: Ref<CastFilter>, tags: 
     starts.value = starts.value.slice(0, -1)
   }
 
-  return { page, loading, failure, found, isFirst, load, older, newer }
+  return { page, loading, failure, isKept, found, isFirst, load, older, newer }
 }

@@ -1,22 +1,22 @@
 <script setup lang="ts">
 /** Photos of a mould. Usage: <MouldPhotos :mould-id="id" :photos="card.photos" /> */
-import { newId } from '~~/shared/newId'
 import { Trash, Upload } from '@lucide/vue'
 import Button from 'primevue/button'
-import { useTemplateRef } from 'vue'
+import { computed, useTemplateRef } from 'vue'
 import { usePhotoInput } from '~/parts/form/usePhotoInput'
-import { useWorkshop } from '~/stores/workshop'
+import { usePhotos } from '~/stores/photos'
 import { ERROR_WORDS } from '~/parts/words/errors'
 import type { Photo } from '~~/shared/photos'
 
 const props = defineProps<{ mouldId: string; photos: Photo[] }>()
-const workshop = useWorkshop()
+const store = usePhotos()
+const shown = computed(() => store.ofMould(props.mouldId, props.photos))
 const fileInput = useTemplateRef('fileInput')
 const { busy, problem, pick } = usePhotoInput((file) =>
-  workshop.addPhoto(props.mouldId, newId(), file, file.name.replace(/\.\w+$/, '').slice(0, 200)),
+  store.takeOfMould(props.mouldId, file, file.name.replace(/\.\w+$/, '').slice(0, 200)),
 )
 async function remove(id: string) {
-  const answer = await workshop.deletePhoto(props.mouldId, id)
+  const answer = await store.removeOfMould(props.mouldId, id)
   if (!answer.ok) problem.value = ERROR_WORDS[answer.failure.code]
 }
 </script>
@@ -24,10 +24,10 @@ async function remove(id: string) {
 <template>
   <div class="photos">
     <div class="grid">
-      <figure v-for="photo in photos" :key="photo.id">
-        <a :href="`/api/photos/${photo.id}`" target="_blank" rel="noopener">
+      <figure v-for="photo in shown" :key="photo.id">
+        <a :href="store.addressOf(photo.id)" target="_blank" rel="noopener">
           <img
-            :src="`/api/photos/${photo.id}?size=thumb`"
+            :src="store.addressOf(photo.id, 'thumb')"
             :alt="photo.caption || 'Photo of the mould'"
             loading="lazy"
           />
@@ -40,7 +40,7 @@ async function remove(id: string) {
         </figcaption>
       </figure>
     </div>
-    <p v-if="photos.length === 0" class="soft">No photo yet. Where a picture was taken is removed from it.</p>
+    <p v-if="shown.length === 0" class="soft">No photo yet. Where a picture was taken is removed from it.</p>
     <input
       ref="fileInput"
       type="file"

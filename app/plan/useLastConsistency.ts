@@ -1,7 +1,7 @@
 import { watchDebounced } from '@vueuse/core'
 import { computed, ref, type Ref } from 'vue'
 import type { PourPlan } from '#core/pour'
-import { callApi } from '~/stores/api'
+import { callKept } from '~/stores/copies'
 
 /** A set is known by its first mould; a mould or plaster that is on no shelf was never mixed before. */
 function jobOf({ mould, plaster }: PourPlan): { mouldId: string; plasterId: string } | undefined {
@@ -19,7 +19,7 @@ export function useLastConsistency(plan: Ref<PourPlan | undefined>): Ref<number 
       last.value = undefined
       const query = plan.value && jobOf(plan.value)
       if (!query) return
-      const answer = await callApi<{ consistency: number | null }>('/api/pours/last-mixed', { query })
+      const answer = await callKept<{ consistency: number | null }>('/api/pours/last-mixed', query)
       // An answer to an older question than the one that stands is not shown.
       if (answer.ok && job.value === asked) last.value = answer.value.consistency ?? undefined
     },

@@ -1,5 +1,7 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, onWatcherCleanup, watch } from 'vue'
+import { STAGES } from '#core/pour'
+import { useShell } from '~/stores/shell'
 import { groundOf } from '~/parts/show/ground'
 import { standingOf, useRun } from './useRun'
 import { useAttention } from './useAttention'
@@ -11,6 +13,13 @@ useAttention(run)
 const { stale, keep, drop } = useStale(run)
 /** The run of a pour that is there and can be read. */
 const standing = computed(() => standingOf(run))
+/** Until it dries, hands and clocks are in it: no newer application comes in between. */
+const isRunning = computed(() => {
+  const stage = standing.value?.view.stage
+  return stage !== undefined && run.mode !== 'ended' && STAGES.indexOf(stage) < STAGES.indexOf('dry')
+})
+const shell = useShell()
+watch(isRunning, (now) => now && onWatcherCleanup(shell.keepRunning()), { immediate: true })
 </script>
 
 <template>

@@ -7,8 +7,8 @@ import { lostPlace, workshopHere } from './place'
 
 /** A failed request as data: what the server said, or `unavailable` when it could not be reached. */
 export interface ApiFailure {
-  /** `rehearsal`: it was not even asked, for nothing is kept here. */
-  code: ErrorCode | 'rehearsal'
+  /** `rehearsal`: it was not even asked, for nothing is kept here. `not_kept`: nobody answered, and the browser has no room. */
+  code: ErrorCode | 'rehearsal' | 'not_kept'
   fields: FieldError[]
   /** What is there now, where the caller had seen something older. */
   current?: unknown

@@ -1,29 +1,43 @@
-import { shallowRef } from 'vue'
+import { ref, shallowRef } from 'vue'
 import type { ErrorCode } from '~~/shared/errors'
 import { isUnreadableCard, type UnreadableCard } from '~~/shared/records'
 import { callAllPages, callApi, type ApiResult } from './api'
+import type { Command } from './commandBox'
+import { useCommands } from './commands'
 
 export interface Card {
   id: string
 }
 type Answered<T> = T | UnreadableCard
 
-interface Kind<T extends Card> {
+interface Kind<T extends Card, Input> {
   path: string
   /** Under which name a card's content is sent. */
   as: string
   order: (a: T, b: T) => number
   /** The server gives it page by page. */
   paged?: boolean
+  /** How a card of this content stands until the workshop has answered; without it nothing is kept of it meanwhile. */
+  meanwhile?: (input: Input, head: { id: string; revision: number }, known: T | undefined) => T
 }
 
 /**
  * One kind of card that the workshop owns, in order: asked for whole once, then changed by what the stream brings and by
  * what answers say. Cards that are there and cannot be read stand by themselves, and everything else goes on.
  */
-export function cardList<T extends Card, Input = never>({ path, as, order, paged }: Kind<T>) {
+export function cardList<T extends Card, Input = never>({
+  path,
+  as,
+  order,
+  paged,
+  meanwhile,
+}: Kind<T, Input>) {
+  const commands = useCommands()
   const cards = shallowRef<T[]>([])
   const unreadable = shallowRef<UnreadableCard[]>([])
+
+  /** They were had once: from the workshop, or from what this device keeps of it. */
+  const had = ref(false)
 
   /** One card, new, changed or gone (null), among the others. */
   function put(id: string, card: Answered<T> | null): void {
@@ -43,6 +57,7 @@ export function cardList<T extends Card, Input = never>({ path, as, order, paged
     const answer = await (paged ? callAllPages<Answered<T>>(path) : callApi<Answered<T>[]>(path))
     if (!answer.ok) return undefined
     return () => {
+      had.value = true
       cards.value = answer.value.filter((c): c is T => !isUnreadableCard(c))
       unreadable.value = answer.value.filter((c): c is UnreadableCard => isUnreadableCard(c))
     }
@@ -64,17 +79,65 @@ export function cardList<T extends Card, Input = never>({ path, as, order, paged
     if (now) put(now.id, now)
     return answer
   }
-  /** @param revision what the caller saw; null for a new one. */
-  const save = (id: string, revision: number | null, input: Input) =>
-    change(`${path}/${id}`, { method: 'PUT', body: { revision, [as]: input } })
-  const drop = (id: string) => dropped(`${path}/${id}`, () => put(id, null))
 
-  return { cards, unreadable, put, ask, load, change, save, drop }
+  const cardOf = (id: string) => cards.value.find((c) => c.id === id)
+  function show({ of, body }: Command): void {
+    if (!body) return put(of, null)
+    const { revision, [as]: input } = body as { revision: number | null } & Record<string, Input>
+    put(of, meanwhile!(input!, { id: of, revision: (revision ?? 0) + 1 }, cardOf(of)))
+  }
+  if (meanwhile)
+    commands.on(as, {
+      show,
+      stored: ({ of }, answer) => put(of, (answer as T | undefined) ?? null),
+      instead: ({ of, body, current }) => {
+        if (current) put(of, current as T)
+        else if (body && (body as { revision: number | null }).revision === null) put(of, null)
+        else void load()
+      },
+    })
+
+  /** @param revision what the caller saw; null for a new one. */
+  async function save(
+    id: string,
+    revision: number | null,
+    input: Input & { name: string },
+  ): Promise<ApiResult<T>> {
+    const to = `${path}/${id}`
+    const body = { revision, [as]: input }
+    if (!meanwhile) return change(to, { method: 'PUT', body })
+    const asked = { topic: as, of: id, name: input.name, method: 'PUT' as const, path: to, body }
+    const answer = await commands.ask<T>(asked, () => cardOf(id)!)
+    const now = answer.ok ? answer.value : (answer.failure.current as T | undefined)
+    if (now) put(now.id, now)
+    return answer
+  }
+  async function drop(id: string): Promise<ApiResult<unknown>> {
+    const to = `${path}/${id}`
+    const putOut = () => put(id, null)
+    if (!meanwhile) return dropped(to, putOut)
+    const name = (cardOf(id) as { name?: string } | undefined)?.name ?? ''
+    return droppedBy(
+      await commands.ask({ topic: as, of: id, name, method: 'DELETE', path: to }, () => ({})),
+      putOut,
+    )
+  }
+  /** What this device keeps of them, until they have been had. */
+  function fill(kept: readonly T[]): void {
+    if (had.value) return
+    had.value = true
+    cards.value = [...kept].sort(order)
+  }
+
+  return { cards, unreadable, had, put, ask, load, change, save, drop, fill }
 }
 
 /** Deletes what is at `path` and puts it out here, also where it was gone already. */
 export async function dropped(path: string, putOut: () => void): Promise<ApiResult<unknown>> {
-  const answer = await callApi(path, { method: 'DELETE' })
+  return droppedBy(await callApi(path, { method: 'DELETE' }), putOut)
+}
+
+function droppedBy(answer: ApiResult<unknown>, putOut: () => void): ApiResult<unknown> {
   const gone: ErrorCode = 'not_found'
   if (answer.ok || answer.failure.code === gone) putOut()
   return answer

@@ -72,6 +72,8 @@ const VALUES: Record<string, unknown> = {
   '/api/settings': SETTINGS,
   '/api/upkeep': { items: [] },
   '/api/heeds': { items: [] },
+  '/api/pours': { items: [] },
+  '/api/pours/last': { items: [] },
 }
 const bag = (name: string) => ({ id: 'b1', name, plasterId: 'p1', usedUp: false })
 

@@ -6,6 +6,8 @@ import type { LiveMessage } from '~~/shared/devices'
 import { callApi, lookAtDisk } from './api'
 import { useBench } from './bench'
 import { agreesWith, elapsedMs, syncClock } from './clock'
+import { useCommands } from './commands'
+import { useDeviceCopy } from './deviceCopy'
 import { useDevices } from './devices'
 import { useOutbox } from './outbox'
 import { isStranger, lookWhereWeAre, workshopHere } from './place'
@@ -21,6 +23,8 @@ import { useWorkshop } from './workshop'
 const RECONNECT = { firstMs: 1000, longestMs: 15_000 }
 /** A device says that it is here at the least this often. */
 const LOOK_EVERY_MS = 3000
+/** A workshop in the same house answers sooner. */
+const SLOW_MS = 1500
 /** Silence for longer, and nobody is there any more. */
 const SILENT_MS = 2.5 * BEAT_MS
 
@@ -34,6 +38,8 @@ export const useConnection = defineStore('connection', () => {
   const workshop = useWorkshop()
   const outbox = useOutbox()
   const photos = usePhotos()
+  const commands = useCommands()
+  const copy = useDeviceCopy()
   const devices = useDevices()
   const upkeep = useUpkeep()
   const heeds = useHeeds()
@@ -71,7 +77,15 @@ export const useConnection = defineStore('connection', () => {
   function load(): Promise<void> {
     loading ??= (async () => {
       arrived ??= []
+      // Where the workshop does not answer, or takes its time, what this device keeps of it is shown meanwhile.
+      let isKnown = reached !== undefined
+      const readIn = () => {
+        if (!isKnown) void copy.readIn().then(commands.showAll)
+        isKnown = true
+      }
+      const slow = setTimeout(readIn, SLOW_MS)
       const time = await syncClock()
+      if (!time) readIn()
       const had = await Promise.all([
         workshop.load(),
         pours.loadOpen(),
@@ -80,7 +94,11 @@ export const useConnection = defineStore('connection', () => {
         loadMe(),
         people.refresh(),
       ])
+      clearTimeout(slow)
       incomplete.value = !time || !had.every(Boolean)
+      if (incomplete.value) readIn()
+      else copy.asOfMs = undefined
+      commands.showAll()
       if (time && !incomplete.value) reached = time.seq
       const since = arrived
       arrived = undefined
@@ -153,8 +171,8 @@ export const useConnection = defineStore('connection', () => {
         tellWindows({ kind: 'reset' })
         void load().then(() => pours.refresh())
       }
-      void outbox.flushNow()
-      void photos.sendWaiting()
+      void outbox.flushNow().then(photos.sendWaiting)
+      copy.fetchOld()
     })
     on<ChangeMessage>('change', (message) => {
       apply([message])
@@ -206,6 +224,7 @@ export const useConnection = defineStore('connection', () => {
       void photos.sendWaiting()
       // Where this window has got to is where the stream goes on.
       void loaded.then(connect)
+      void loaded.then(copy.follow)
     })
     setInterval(() => {
       if (isStranger.value) return

@@ -3,7 +3,7 @@ import { ref, shallowRef } from 'vue'
 import type { EventBody, HeedSubject } from '#core/pour'
 import type { ChangeMessage } from '~~/shared/changes'
 import type { HeedLine } from '~~/shared/heeds'
-import { callApi } from './api'
+import { callKept } from './copies'
 import { usePours } from './pours'
 
 const TELLS: ReadonlySet<EventBody['type']> = new Set(['cause_kept', 'cause_mended', 'defect', 'void'])
@@ -16,7 +16,7 @@ export const useHeeds = defineStore('heeds', () => {
   const pours = usePours()
 
   async function load(): Promise<boolean> {
-    const answer = await callApi<{ items: HeedLine[] }>('/api/heeds')
+    const answer = await callKept<{ items: HeedLine[] }>('/api/heeds')
     if (answer.ok) {
       lines.value = answer.value.items
       loaded.value = true

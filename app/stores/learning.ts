@@ -10,6 +10,7 @@ import {
 } from '#core/learn'
 import type { Learning } from '~~/shared/learning'
 import { callApi } from './api'
+import { callKept } from './copies'
 import { useClock } from './bench'
 
 /** Pours are looked through a few at a time: while there are more, it is asked again. */
@@ -25,7 +26,7 @@ export const useLearning = defineStore('learning', () => {
 
   async function ask(subject: Subject) {
     for (let round = 0; round < MOST_ROUNDS; round++) {
-      const answer = await callApi<Learning>('/api/learning', { query: { subject } })
+      const answer = await callKept<Learning>('/api/learning', { subject })
       if (!answer.ok) return
       put(answer.value)
       if (answer.value.pending === 0) return

@@ -1,5 +1,7 @@
 import { openDB } from 'idb'
 import { callApi, type ApiResult } from './api'
+import { COMMANDS_NAME } from './commandBox'
+import { COPY_NAME, PICTURES_CACHE } from './copyBox'
 import { placeOf } from './kept'
 import { isLetIn, placed, workshopHere } from './place'
 
@@ -16,7 +18,10 @@ async function emptied(name: string): Promise<void> {
 
 /** What this browser has kept of this person in this workshop; what is the device's own, and other people's, stays. */
 async function forgetHere(): Promise<void> {
-  await Promise.all([placed('nine-ripples'), placed('nine-ripples.photos')].map(emptied))
+  await Promise.all(
+    [placed('nine-ripples'), placed('nine-ripples.photos'), COMMANDS_NAME, COPY_NAME].map(emptied),
+  )
+  if ('caches' in globalThis) await caches.delete(PICTURES_CACHE)
   for (const where of ['localStorage', 'sessionStorage'] as const) {
     const place = placeOf(where)
     const names = Object.keys(place).filter((name) => name.endsWith(`@${workshopHere}`))

@@ -5,6 +5,8 @@ import { backOffMs } from '~~/shared/backOff'
 import type { PostedEvent } from '~~/shared/pourEvents'
 import { callApi, isAway, type ApiFailure } from './api'
 import { useBench } from './bench'
+import { useCommands } from './commands'
+import { askToStay } from './room'
 import { shiftSince, syncClock } from './clock'
 import { placeOf } from './kept'
 import { openEventBox, type EventBox, type Refused, type Unsent } from './eventBox'
@@ -37,6 +39,7 @@ function isAcknowledged(answer: unknown, { event }: Unsent): answer is PourEvent
  */
 export const useOutbox = defineStore('outbox', () => {
   const { clock, isReal } = useBench()
+  const commands = useCommands()
   const unsent = shallowRef<Unsent[]>([])
   const refused = shallowRef<Refused[]>([])
   /** The browser would not keep something: it is only in this window, and lost with it. */
@@ -72,6 +75,7 @@ export const useOutbox = defineStore('outbox', () => {
 
   /** What the browser holds: also what another window wrote and could not tell of any more. */
   async function look(): Promise<void> {
+    await commands.look()
     box ??= openEventBox()
     try {
       const held = await (await box).all()
@@ -91,6 +95,7 @@ export const useOutbox = defineStore('outbox', () => {
     try {
       box ??= openEventBox()
       await (await box).add(rows)
+      askToStay()
     } catch (error) {
       console.error('the browser does not keep what is recorded', error)
       onlyHere.value = new Set([...onlyHere.value, ...rows.map((r) => r.event.id)])
@@ -135,7 +140,8 @@ export const useOutbox = defineStore('outbox', () => {
         refused.value = refused.value.filter((r) => r.event.id !== message.refusedId)
         addRows([message.row])
         void flush()
-      } else if (message.kind === 'look') {
+      } else if (message.kind === 'command') void flush()
+      else if (message.kind === 'look') {
         if (leads) void look().then(flush)
       } else if (message.kind === 'settled') {
         if (message.stored) onStored(message.pourId, message.stored)
@@ -146,6 +152,7 @@ export const useOutbox = defineStore('outbox', () => {
     addEventListener('beforeunload', (event) => {
       if (atRisk.value) event.preventDefault()
     })
+    commands.start()
     await look()
     await takeOver()
     tellWindows({ kind: 'look' })
@@ -215,8 +222,6 @@ export const useOutbox = defineStore('outbox', () => {
     if (answer.ok) handedOver.value = new Set([...handedOver.value, ...answer.value.held])
   }
 
-  let flushing = false
-  let again = false
   let failures = 0
   let retry: ReturnType<typeof setTimeout> | undefined
   function retryLater() {
@@ -226,38 +231,40 @@ export const useOutbox = defineStore('outbox', () => {
   }
 
   /** Sends what waits, each pour's events in their order; a pour held up holds up no other. */
-  async function flush(): Promise<void> {
-    if (!isReal || !leads) return
-    if (flushing) {
-      again = true
-      return
-    }
-    flushing = true
-    try {
-      const heldUp = new Set<string>()
-      for (;;) {
-        const next = unsent.value.find((u) => !heldUp.has(u.pourId))
-        if (!next) break
-        const sent = await send(next)
-        if (sent.is === 'away') {
-          retryLater()
-          void handOver()
-          return
-        }
-        if (sent.is === 'held') heldUp.add(next.pourId)
-        else if (sent.is === 'there') await settle(next, {})
-        else if (sent.is === 'stored') await settle(next, { stored: sent.event })
-        else await settle(next, { refused: { ...next, ...sent.why, refusedAtMs: clock.nowMs() } })
+  async function sendAll(): Promise<void> {
+    // A pour is begun before anything can have happened to it.
+    if ((await commands.flush()) === 'away' && unsent.value.length === 0) return retryLater()
+    const heldUp = new Set<string>()
+    for (;;) {
+      const next = unsent.value.find((u) => !heldUp.has(u.pourId) && !commands.holdsUp(u.pourId))
+      if (!next) break
+      const sent = await send(next)
+      if (sent.is === 'away') {
+        retryLater()
+        void handOver()
+        return
       }
-      if (heldUp.size > 0) retryLater()
-      else failures = 0
-    } finally {
-      flushing = false
-      if (again) {
+      if (sent.is === 'held') heldUp.add(next.pourId)
+      else if (sent.is === 'there') await settle(next, {})
+      else if (sent.is === 'stored') await settle(next, { stored: sent.event })
+      else await settle(next, { refused: { ...next, ...sent.why, refusedAtMs: clock.nowMs() } })
+    }
+    if (heldUp.size > 0 || commands.waiting.length > 0) retryLater()
+    else failures = 0
+  }
+
+  let flushing: Promise<void> | undefined
+  let again = false
+  function flush(): Promise<void> {
+    if (!isReal || !leads) return Promise.resolve()
+    again = true
+    flushing ??= (async () => {
+      while (again) {
         again = false
-        void flush()
+        await sendAll()
       }
-    }
+    })().finally(() => (flushing = undefined))
+    return flushing
   }
 
   /** The workshop answers again: no need to wait any longer. */

@@ -1,13 +1,21 @@
 import { openDB, type DBSchema } from 'idb'
 import { placed } from './place'
 
-/** A photograph of a pour that the server does not have yet. */
+/** Whose photograph it is; as it is asked for on the way to the workshop. */
+export type PhotoOf = { pour: string } | { mould: string }
+
+/** A photograph that the server does not have yet. */
 export interface WaitingPhoto {
   id: string
-  pourId: string
+  of: PhotoOf
   caption: string
   picture: Blob
+  widthPx: number
+  heightPx: number
 }
+
+/** As it was kept when only pours had any. */
+type OldRow = Omit<WaitingPhoto, 'of'> & { pourId: string }
 
 interface Schema extends DBSchema {
   waiting: { key: string; value: WaitingPhoto }
@@ -19,7 +27,10 @@ export async function openPhotoBox() {
     upgrade: (made) => void made.createObjectStore('waiting', { keyPath: 'id' }),
   })
   return {
-    all: () => db.getAll('waiting'),
+    all: async (): Promise<WaitingPhoto[]> =>
+      ((await db.getAll('waiting')) as (WaitingPhoto | OldRow)[]).map((row) =>
+        'of' in row ? row : { ...row, of: { pour: row.pourId } },
+      ),
     add: (photo: WaitingPhoto) => db.put('waiting', photo),
     drop: (id: string) => db.delete('waiting', id),
   }

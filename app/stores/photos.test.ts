@@ -27,6 +27,17 @@ const failed = (code: string) => ({ ok: false, failure: { code, fields: [] } }) 
 const picture = (bytes = 10, type = 'image/jpeg') => new File([new Uint8Array(bytes)], 'x', { type })
 const inBox = async () => (await (await openPhotoBox()).all()).map((p) => p.id)
 
+const setPhotos = vi.hoisted(() => vi.fn())
+vi.mock('./workshop', () => ({ useWorkshop: () => ({ setPhotos }) }))
+/** What has not reached the workshop yet, or was not taken. */
+const commands = vi.hoisted(() => ({ waits: [] as string[], refused: [] as object[] }))
+vi.mock('./commands', () => ({
+  useCommands: () => ({
+    isWaiting: (topic: string, id: string) => commands.waits.includes(`${topic} ${id}`),
+    refused: commands.refused,
+  }),
+}))
+
 function openWindow(isReal = true) {
   const pinia = createPinia()
   createApp({})
@@ -39,6 +50,8 @@ function openWindow(isReal = true) {
 beforeEach(() => {
   vi.stubGlobal('indexedDB', new IDBFactory())
   live = []
+  Object.assign(commands, { waits: [], refused: [] })
+  setPhotos.mockReset()
   sent.mockReset()
   vi.mocked(callApi).mockReset()
   recorded.mockReset()
@@ -133,4 +146,29 @@ it('a rehearsal keeps and sends nothing, and a picture thrown away is gone every
   expect(photos.waiting.size).toBe(0)
   expect(recorded).toHaveBeenLastCalledWith('p1', { type: 'void', targetId: `event ${live.length - 2}` })
   expect(vi.mocked(callApi)).toHaveBeenCalledWith(`/api/photos/${id}`, { method: 'DELETE' })
+})
+
+it('one of a mould waits until the mould has reached the workshop, and stands on it from then on', async () => {
+  const photos = openWindow()
+  commands.waits = ['mould m1']
+  sent.mockResolvedValue({ ok: true, value: { id: 'x', caption: 'rim', widthPx: 4, heightPx: 3 } } as never)
+  const { value: id } = (await photos.takeOfMould('m1', picture(), 'rim')) as { value: string }
+  await photos.sendWaiting()
+  expect(sent).not.toHaveBeenCalled()
+  expect(photos.ofMould('m1', []).map((p) => p.caption)).toEqual(['rim'])
+  expect(photos.ofMould('m2', [])).toEqual([])
+  commands.waits = []
+  await photos.sendWaiting()
+  expect(sent.mock.lastCall![2].query).toEqual({ id, mould: 'm1', caption: 'rim' })
+  expect(await inBox()).toEqual([])
+  const [mouldId, photosOf] = setPhotos.mock.lastCall!
+  expect([mouldId, photosOf([{ id: 'y' }]).map((p: { id: string }) => p.id)]).toEqual(['m1', ['y', 'x']])
+})
+
+it('what was kept when only pours had photographs still goes to its pour', async () => {
+  const box = await openPhotoBox()
+  await box.add({ id: 'old', pourId: 'p9', caption: '', picture: new Blob(['x']) } as never)
+  sent.mockResolvedValue({ ok: true, value: {} } as never)
+  await openWindow().sendWaiting()
+  expect(sent.mock.lastCall![2].query).toEqual({ id: 'old', pour: 'p9', caption: '' })
 })

@@ -5,9 +5,12 @@ import { backOffMs } from '~~/shared/backOff'
 import type { Photo } from '~~/shared/photos'
 import { callApi, isAway, sendFile, type ApiFailure, type ApiResult } from './api'
 import { useBench } from './bench'
-import { whyNoPhoto } from './photoFile'
-import { openPhotoBox, type WaitingPhoto } from './photoBox'
+import { useCommands } from './commands'
+import { scaled, whyNoPhoto } from './photoFile'
+import { openPhotoBox, type PhotoOf, type WaitingPhoto } from './photoBox'
 import { usePours } from './pours'
+import { askToStay } from './room'
+import { useWorkshop } from './workshop'
 
 const PHOTO_TIMEOUT_MS = 120_000
 const RETRY = { firstMs: 3000, longestMs: 60_000 }
@@ -15,11 +18,13 @@ const RETRY = { firstMs: 3000, longestMs: 60_000 }
 type Waiting = WaitingPhoto & { url: string }
 
 /**
- * Photographs of pours. That one was taken is an event like any other; its picture is kept in the browser and goes by its
- * id as soon as the workshop answers. Until then it is shown from where it waits.
+ * Photographs. Of a pour that one was taken is an event like any other; its picture is kept in the browser, scaled, and
+ * goes by its id as soon as the workshop answers, after everything else. Until then it is shown from where it waits.
  */
 export const usePhotos = defineStore('photos', () => {
   const pours = usePours()
+  const workshop = useWorkshop()
+  const commands = useCommands()
   const { isReal } = useBench()
   const waiting = shallowRef<ReadonlyMap<string, Waiting>>(new Map())
   let box: ReturnType<typeof openPhotoBox> | undefined
@@ -38,41 +43,82 @@ export const usePhotos = defineStore('photos', () => {
   const addressOf = (id: string, size: 'full' | 'thumb' = 'full') =>
     waiting.value.get(id)?.url ?? `/api/photos/${id}?size=${size}`
 
-  /** Keeps a picture and records that it was taken. @returns why not, where it is none. */
-  async function take(
-    pourId: string,
-    picture: File,
-    of: { pieces?: number[] } = {},
-  ): Promise<ApiResult<string>> {
-    const failure = whyNoPhoto(picture)
+  /** Of a mould: those that the workshop has, and those on their way. */
+  const ofMould = (mouldId: string, known: readonly Photo[]): Photo[] => [
+    ...known,
+    ...[...waiting.value.values()].filter(
+      (w) => 'mould' in w.of && w.of.mould === mouldId && !known.some((p) => p.id === w.id),
+    ),
+  ]
+
+  /** Keeps a picture. @returns why not, where it is none. */
+  async function keep(
+    of: PhotoOf,
+    file: File,
+    caption: string,
+  ): Promise<{ ok: true; photo: WaitingPhoto } | { ok: false; failure: ApiFailure }> {
+    const failure = whyNoPhoto(file)
     if (failure) return { ok: false, failure }
-    const photo = { id: newId(), pourId, caption: '', picture }
+    const photo = { id: newId(), of, caption, ...(await scaled(file)) }
     try {
       box ??= openPhotoBox()
-      if (isReal) await (await box).add(photo)
+      if (isReal) {
+        await (await box).add(photo)
+        askToStay()
+      }
     } catch (error) {
       console.error('the browser does not keep photographs', error)
     }
     hold(photo)
-    await pours.record(pourId, { type: 'photographed', photoId: photo.id, caption: '', ...of })
+    return { ok: true, photo }
+  }
+
+  async function sendNow(photo: WaitingPhoto): Promise<ApiResult<string>> {
     const sent = await send(photo)
     if (sent === 'later') retryLater()
     return typeof sent === 'object' ? { ok: false, failure: sent } : { ok: true, value: photo.id }
   }
 
+  /** Keeps a picture of a pour and records that it was taken. */
+  async function take(
+    pourId: string,
+    file: File,
+    of: { pieces?: number[] } = {},
+  ): Promise<ApiResult<string>> {
+    const kept = await keep({ pour: pourId }, file, '')
+    if (!kept.ok) return kept
+    await pours.record(pourId, { type: 'photographed', photoId: kept.photo.id, caption: '', ...of })
+    return sendNow(kept.photo)
+  }
+
+  /** Keeps a picture of a mould. */
+  async function takeOfMould(mouldId: string, file: File, caption: string): Promise<ApiResult<string>> {
+    const kept = await keep({ mould: mouldId }, file, caption)
+    return kept.ok ? sendNow(kept.photo) : kept
+  }
+
+  /** What it is of has not reached the workshop yet, or was not taken by it and somebody may still put that right. */
+  const isEarly = ({ of }: WaitingPhoto) => {
+    const [topic, id] = 'pour' in of ? (['pour', of.pour] as const) : (['mould', of.mould] as const)
+    return commands.isWaiting(topic, id) || commands.refused.some((c) => c.topic === topic && c.of === id)
+  }
+
   /** @returns why the server will never take it, where it will not. */
   async function send(photo: WaitingPhoto): Promise<ApiFailure | 'sent' | 'later'> {
+    if (isEarly(photo)) return 'later'
     const file = new File([photo.picture], photo.id, { type: photo.picture.type })
     const answer = await sendFile<Photo>('/api/photos', file, {
-      query: { id: photo.id, pour: photo.pourId, caption: photo.caption },
+      query: { id: photo.id, ...photo.of, caption: photo.caption },
       timeoutMs: PHOTO_TIMEOUT_MS,
     })
     if (!answer.ok && (isAway(answer.failure) || ['internal', 'rehearsal'].includes(answer.failure.code)))
       return 'later'
     await box?.then((b) => b.drop(photo.id)).catch(() => undefined)
+    if (answer.ok && 'mould' in photo.of)
+      workshop.setPhotos(photo.of.mould, (now) => [...now.filter((p) => p.id !== photo.id), answer.value])
     release(photo.id)
     if (answer.ok) return 'sent'
-    takeBack(photo.pourId, photo.id)
+    if ('pour' in photo.of) takeBack(photo.of.pour, photo.id)
     return answer.failure
   }
 
@@ -84,11 +130,23 @@ export const usePhotos = defineStore('photos', () => {
     if (taken) void pours.record(pourId, { type: 'void', targetId: taken.id })
   }
 
-  async function remove(pourId: string, photoId: string): Promise<void> {
-    takeBack(pourId, photoId)
+  async function letGo(photoId: string): Promise<ApiResult<unknown>> {
+    const wasWaiting = waiting.value.has(photoId)
     await box?.then((b) => b.drop(photoId)).catch(() => undefined)
     release(photoId)
-    await callApi(`/api/photos/${photoId}`, { method: 'DELETE' })
+    const answer = await callApi(`/api/photos/${photoId}`, { method: 'DELETE' })
+    return wasWaiting || (!answer.ok && answer.failure.code === 'not_found')
+      ? { ok: true, value: {} }
+      : answer
+  }
+  async function remove(pourId: string, photoId: string): Promise<void> {
+    takeBack(pourId, photoId)
+    await letGo(photoId)
+  }
+  async function removeOfMould(mouldId: string, photoId: string): Promise<ApiResult<unknown>> {
+    const answer = await letGo(photoId)
+    if (answer.ok) workshop.setPhotos(mouldId, (now) => now.filter((p) => p.id !== photoId))
+    return answer
   }
 
   let failures = 0
@@ -104,15 +162,18 @@ export const usePhotos = defineStore('photos', () => {
     if (!isReal) return
     try {
       box ??= openPhotoBox()
+      let wasEarly = false
       for (const photo of await (await box).all()) {
         hold(photo)
-        if ((await send(photo)) === 'later') return retryLater()
+        if (isEarly(photo)) wasEarly = true
+        else if ((await send(photo)) === 'later') return retryLater()
       }
+      if (wasEarly) return retryLater()
       failures = 0
     } catch {
       // No such database here: what this window holds is sent by it alone.
     }
   }
 
-  return { waiting, addressOf, take, remove, sendWaiting }
+  return { waiting, addressOf, ofMould, take, takeOfMould, remove, removeOfMould, sendWaiting }
 })

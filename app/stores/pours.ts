@@ -15,6 +15,8 @@ import {
 import type { ChangeMessage } from '~~/shared/changes'
 import { isUnreadable, type PourAnswer, type PourRecord, type UnreadablePour } from '~~/shared/records'
 import { callAllPages, callApi, type ApiFailure, type ApiResult } from './api'
+import { useCommands } from './commands'
+import { copies } from './copies'
 import { useBench } from './bench'
 import { clockSettingMs } from './clock'
 import { useForecasts } from './forecasts'
@@ -38,6 +40,7 @@ export const usePours = defineStore('pours', () => {
   /** Pours that are there and cannot be read or folded: shown as themselves, and everything else goes on. */
   const unreadable = shallowRef(new Map<string, UnreadablePour>())
   const outbox = useOutbox()
+  const commands = useCommands()
   const { clock, isReal } = useBench()
   const typedWho = useKept('nine-ripples.who', '')
   /** Whoever was let in on this device; at the machine itself whoever says so. */
@@ -75,10 +78,22 @@ export const usePours = defineStore('pours', () => {
     return true
   }
 
+  /** What this device keeps of them, where the workshop has not answered. */
+  function fill(kept: readonly PourRecord[]): void {
+    put(...kept)
+    openLoaded.value = true
+  }
+
   /** Fetches one pour. @returns why not, when it cannot be had. */
   async function load(id: string): Promise<ApiFailure | undefined> {
     const answer = await callApi<PourAnswer>(`/api/pours/${encodeURIComponent(id)}`)
-    if (!answer.ok) return answer.failure
+    if (!answer.ok) {
+      const held = answer.failure.code === 'unavailable' && (await copies())
+      const copy = held && (await held.one<PourRecord>('pour', id).catch(() => undefined))
+      if (!copy && !records.value.has(id)) return answer.failure
+      if (copy) put(copy.value)
+      return undefined
+    }
     put(answer.value)
     return isUnreadable(answer.value) ? { code: 'record_unreadable', fields: [] } : undefined
   }
@@ -212,19 +227,55 @@ export const usePours = defineStore('pours', () => {
       put(value)
       return { ok: true, value }
     }
-    const answer = await callApi<PourRecord>('/api/pours', { method: 'POST', body: { id, plan } })
+    const createdAtMs = Math.round(clock.nowMs())
+    const asked = { topic: 'pour', of: id, name: plan.piece, method: 'POST' as const, path: '/api/pours' }
+    const answer = await commands.ask<PourRecord>({ ...asked, body: { id, plan, createdAtMs } }, () =>
+      records.value.get(id)!,
+    )
     if (answer.ok) put(answer.value)
     return answer
   }
+  commands.on('pour', {
+    show: ({ of: id, body }) => {
+      const { plan, createdAtMs } = body as { plan: KeptPlan; createdAtMs: number }
+      if (!records.value.has(id)) put({ id, plan, revision: 1, earlierPlans: [], createdAtMs, events: [] })
+    },
+    stored: (_, answer) => put(answer as PourRecord),
+    // What was recorded of it is refused as well: both stand in the list.
+    instead: () => {},
+  })
 
   async function changePlan(id: string, revision: number, plan: KeptPlan) {
-    const answer = await callApi<PourRecord>(`/api/pours/${id}/plan`, {
-      method: 'PUT',
-      body: { revision, plan },
-    })
+    const asked = {
+      topic: 'plan',
+      of: id,
+      name: plan.piece,
+      method: 'PUT' as const,
+      path: `/api/pours/${id}/plan`,
+    }
+    const answer = await commands.ask<PourRecord>({ ...asked, body: { revision, plan } }, () =>
+      records.value.get(id)!,
+    )
     if (answer.ok) put(answer.value)
     return answer
   }
+  commands.on('plan', {
+    show: ({ of: id, body }) => {
+      const { revision, plan } = body as { revision: number; plan: KeptPlan }
+      const known = records.value.get(id)
+      if (known?.revision !== revision) return
+      const earlierPlans = [...known.earlierPlans, { revision, plan: known.plan }]
+      put({ ...known, plan, revision: revision + 1, earlierPlans })
+    },
+    stored: (_, answer) => put(answer as PourRecord),
+    instead: ({ of: id, current }) => {
+      if (!current) return void load(id)
+      const next = new Map(records.value)
+      next.delete(id)
+      records.value = next
+      put(current as PourAnswer)
+    },
+  })
 
   return {
     records,
@@ -238,6 +289,7 @@ export const usePours = defineStore('pours', () => {
     eventsOf,
     loadOpen,
     load,
+    fill,
     put,
     apply,
     addStored,

@@ -3,7 +3,7 @@ import { shallowRef } from 'vue'
 import type { EventBody } from '#core/pour'
 import type { ChangeMessage } from '~~/shared/changes'
 import type { UpkeepLine } from '~~/shared/upkeep'
-import { callApi } from './api'
+import { callKept } from './copies'
 
 const TELLS: ReadonlySet<EventBody['type']> = new Set(['kept_up', 'finished', 'void'])
 
@@ -12,7 +12,7 @@ export const useUpkeep = defineStore('upkeep', () => {
   const lines = shallowRef<UpkeepLine[]>([])
 
   async function load(): Promise<boolean> {
-    const answer = await callApi<{ items: UpkeepLine[] }>('/api/upkeep')
+    const answer = await callKept<{ items: UpkeepLine[] }>('/api/upkeep')
     if (answer.ok) lines.value = answer.value.items
     return answer.ok
   }

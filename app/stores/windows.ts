@@ -1,6 +1,7 @@
 import type { PourEvent } from '#core/pour'
 import type { ChangeMessage } from '~~/shared/changes'
 import type { LiveMessage } from '~~/shared/devices'
+import type { Command, RefusedCommand } from './commandBox'
 import type { Refused, Unsent } from './eventBox'
 import { placed } from './place'
 
@@ -18,6 +19,9 @@ export type WindowMessage =
   | { kind: 'look' }
   /** A refused event is on its way again, perhaps corrected. */
   | { kind: 'sent_again'; refusedId: string; row: Unsent }
+  /** Something was asked of the workshop while it did not answer, and what became of it. */
+  | { kind: 'command'; command: Command }
+  | { kind: 'command_settled'; id: string; refused?: RefusedCommand }
   /** An event has left the box: stored, refused, or thrown away. */
   | { kind: 'settled'; pourId: string; eventId: string; stored?: PourEvent; refused?: Refused }
 

@@ -17,11 +17,11 @@ import type {
   RecipeInput,
   SpoonTestRecord,
 } from '~~/shared/stock'
+import { describeCavity, mouldKindOf } from '#core/mould'
 import type { DeviceChannel } from '#core/pour'
 import type { DeviceCard, TareAsk } from '~~/shared/devices'
 import { habits } from './habits'
-import { whyNoPhoto } from './photoFile'
-import { callApi, sendFile, type ApiResult } from './api'
+import { callApi, sendFile } from './api'
 import { cardList, dropped } from './cardList'
 
 /** Stands in until the workshop's own arrive. */
@@ -42,13 +42,45 @@ const FALLBACK: SettingsRecord = {
   scoopMl: null,
 }
 
-/** A photo may be large and the line slow; a whole shelf more so. */
-const PHOTO_TIMEOUT_MS = 120_000
+/** A whole shelf may be large and the line slow. */
 const SHELF_TIMEOUT_MS = 900_000
 
 const byName = (a: { name: string; id: string }, b: { name: string; id: string }) =>
   a.name < b.name ? -1 : a.name > b.name ? 1 : byId(a, b)
 const byId = (a: { id: string }, b: { id: string }) => (a.id < b.id ? -1 : a.id > b.id ? 1 : 0)
+
+/** A card that says what was typed and nothing else. */
+const asSaid = <Input, Head>(input: Input, head: Head): Input & Head => ({ ...input, ...head })
+
+/** What is left of a bag is what was last weighed or bought, until its pours are counted again. */
+const bagMeanwhile = (input: BagInput, head: { id: string; revision: number }, known?: BagCard): BagCard => {
+  const sameCount = known && known.counted?.atMs === input.counted?.atMs
+  const leftG = sameCount ? known.leftG : (input.counted?.leftG ?? input.boughtG)
+  return { pours: 0, spoonTests: [], ...known, ...input, ...head, leftG }
+}
+
+/** @throws where it holds nothing: nobody can have saved such a one. */
+function mouldMeanwhile(
+  input: MouldInput,
+  head: { id: string; revision: number },
+  known?: MouldCard,
+): MouldCard {
+  const described = describeCavity(input.volume)
+  if (!described.ok) throw new Error('a mould that holds nothing')
+  const { volumeMl, plusMinusMl, provenance, thinnestMm } = described.finding
+  return {
+    photos: [],
+    history: { casts: 0, last: null, damages: [] },
+    ...known,
+    ...input,
+    ...head,
+    kind: mouldKindOf(input.facts, input.volume),
+    cavityMl: volumeMl,
+    plusMinusMl,
+    volumeProvenance: provenance,
+    thinnestMm: thinnestMm ?? null,
+  }
+}
 
 /**
  * What the workshop owns: settings, plasters, bags, bowls, recipes, moulds. Loaded once; from then on the stream brings
@@ -59,32 +91,51 @@ export const useWorkshop = defineStore('workshop', () => {
   watch(settings, (now) => (habits.value = now), { flush: 'sync' })
   const lists = {
     plaster: cardList<PlasterCard, PlasterInput>({
+      meanwhile: asSaid,
       path: '/api/plasters',
       as: 'plaster',
       order: byName,
       paged: true,
     }),
     bag: cardList<BagCard, BagInput>({
+      meanwhile: bagMeanwhile,
       path: '/api/bags',
       as: 'bag',
       order: (a, b) => Number(a.usedUp) - Number(b.usedUp),
       paged: true,
     }),
     bowl: cardList<BowlCard, BowlInput>({
+      meanwhile: asSaid,
       path: '/api/bowls',
       as: 'bowl',
       order: (a, b) => a.volumeMl - b.volumeMl || byId(a, b),
     }),
-    recipe: cardList<Recipe, RecipeInput>({ path: '/api/recipes', as: 'recipe', order: byName }),
+    recipe: cardList<Recipe, RecipeInput>({
+      path: '/api/recipes',
+      as: 'recipe',
+      order: byName,
+      meanwhile: asSaid,
+    }),
     mould: cardList<MouldCard, MouldInput>({
+      meanwhile: mouldMeanwhile,
       path: '/api/moulds',
       as: 'mould',
       order: byName,
       paged: true,
     }),
-    mould_set: cardList<MouldSet, MouldSetInput>({ path: '/api/mould-sets', as: 'set', order: byName }),
+    mould_set: cardList<MouldSet, MouldSetInput>({
+      path: '/api/mould-sets',
+      as: 'set',
+      order: byName,
+      meanwhile: asSaid,
+    }),
     device: cardList<DeviceCard>({ path: '/api/devices', as: 'device', order: byName }),
-    place: cardList<PlaceCard, PlaceInput>({ path: '/api/places', as: 'place', order: byName }),
+    place: cardList<PlaceCard, PlaceInput>({
+      path: '/api/places',
+      as: 'place',
+      order: byName,
+      meanwhile: asSaid,
+    }),
     /** What was done with the settling bucket, the latest first. */
     settling: cardList<SettlingEntry>({
       path: '/api/settling',
@@ -92,6 +143,7 @@ export const useWorkshop = defineStore('workshop', () => {
       order: (a, b) => b.atMs - a.atMs || byId(a, b),
     }),
   }
+  type ListName = keyof typeof lists
   const { plaster, bag, bowl, recipe, mould, mould_set: mouldSet, device, place, settling } = lists
   /** Cards that are there and cannot be read, by where they are shown. */
   const unreadable = computed(() => ({
@@ -137,6 +189,17 @@ export const useWorkshop = defineStore('workshop', () => {
   let wasLoaded!: () => void
   /** Resolves when everything has been asked for once, whether or not it could be had. */
   const ready = new Promise<void>((resolve) => (wasLoaded = resolve))
+  /** What this device keeps of it, where the workshop has not answered yet: whatever was had stays. */
+  function fill(
+    kept: { settings?: SettingsRecord } & Partial<Record<ListName, readonly { id: string }[]>>,
+  ): void {
+    if (kept.settings && settings.value.revision === 0) settings.value = kept.settings
+    for (const [name, list] of Object.entries(lists))
+      (list.fill as (cards: readonly { id: string }[]) => void)(kept[name as ListName] ?? [])
+    stockLoaded.value = true
+    mouldsLoaded.value = true
+    wasLoaded()
+  }
   /** @returns whether all of it could be had. */
   async function load(): Promise<boolean> {
     const had = await Promise.all([
@@ -181,24 +244,6 @@ export const useWorkshop = defineStore('workshop', () => {
     const card = mould.cards.value.find((m) => m.id === mouldId)
     if (card) mould.put(mouldId, { ...card, photos: photosOf(card.photos) })
   }
-  /** @param id made by the caller: sent twice it is one photo. */
-  async function addPhoto(
-    mouldId: string,
-    id: string,
-    file: File,
-    caption: string,
-  ): Promise<ApiResult<Photo>> {
-    const failure = whyNoPhoto(file)
-    if (failure) return { ok: false, failure }
-    const answer = await sendFile<Photo>('/api/photos', file, {
-      query: { id, caption, mould: mouldId },
-      timeoutMs: PHOTO_TIMEOUT_MS,
-    })
-    if (answer.ok) setPhotos(mouldId, (now) => [...now.filter((p) => p.id !== id), answer.value])
-    return answer
-  }
-  const deletePhoto = (mouldId: string, id: string) =>
-    dropped(`/api/photos/${id}`, () => setPhotos(mouldId, (now) => now.filter((p) => p.id !== id)))
   /** The file goes as it is: it may be far larger than what a page should hold. */
   async function importMoulds(file: File) {
     const answer = await sendFile<ImportOutcome>('/api/moulds/import', file, {
@@ -227,7 +272,12 @@ export const useWorkshop = defineStore('workshop', () => {
     mouldsLoaded,
     mouldsFailed,
     ready,
+    listNames: Object.keys(lists) as ListName[],
+    cardsOf: (name: ListName): readonly { id: string }[] => lists[name].cards.value,
+    isHad: (name: ListName): boolean => lists[name].had.value,
+    isAnswered: computed(() => settings.value.revision > 0),
     load,
+    fill,
     loadStock,
     loadMoulds,
     apply,
@@ -249,8 +299,7 @@ export const useWorkshop = defineStore('workshop', () => {
     deleteMould: mould.drop,
     saveMouldSet: mouldSet.save,
     deleteMouldSet: mouldSet.drop,
-    addPhoto,
-    deletePhoto,
+    setPhotos,
     importMoulds,
     putDeviceTo,
     tareDevice,

@@ -1,14 +1,13 @@
 import type { Transaction } from 'kysely'
 import pLimit from 'p-limit'
 import sharp from 'sharp'
-import type { Photo } from '../../shared/photos'
+import { PHOTO_FULL_PX as FULL_PX, type Photo } from '../../shared/photos'
 import type { Db } from '../db/client'
 import type { Database } from '../db/schema'
 import { DomainError } from './domainError'
 
 /** A camera's own file is smaller than this. */
 const MAX_PIXELS = 100e6
-const FULL_PX = 1600
 const THUMB_PX = 480
 const MAX_PHOTOS_OF_MOULD = 24
 const MAX_PHOTOS_OF_POUR = 60

@@ -1,7 +1,10 @@
-import type { ErrorCode, FieldError } from '~~/shared/errors'
+import type { FieldError } from '~~/shared/errors'
+import type { ApiFailure } from '~/stores/api'
 
-export const ERROR_WORDS: Record<ErrorCode | 'rehearsal', string> = {
+export const ERROR_WORDS: Record<ApiFailure['code'], string> = {
   rehearsal: 'This is a rehearsal: nothing is kept.',
+  not_kept:
+    'The workshop does not answer, and this browser has no room to keep it meanwhile. What you typed still stands here.',
   invalid_input: 'Something in it is out of range.',
   invalid_json: 'The message could not be read.',
   wrong_content_type: 'The message could not be read.',
@@ -52,7 +55,7 @@ export function failureWords({
   code,
   fields,
 }: {
-  code: ErrorCode | 'rehearsal'
+  code: ApiFailure['code']
   fields: readonly FieldError[]
 }): string {
   return `${ERROR_WORDS[code]} ${fields.map((f) => `${f.path}: ${f.message}`).join('; ')}`.trim()

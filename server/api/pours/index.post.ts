@@ -4,6 +4,6 @@ import { useWorkshop } from '../../utils/database'
 import { defineRoute, readJson } from '../../utils/http'
 
 export default defineRoute(async (event) => {
-  const { id, plan } = await readJson(event, newPourSchema)
-  return createPour((await useWorkshop(event)).db, id, plan)
+  const { id, plan, createdAtMs } = await readJson(event, newPourSchema)
+  return createPour((await useWorkshop(event)).db, id, plan, createdAtMs)
 })

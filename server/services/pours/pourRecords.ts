@@ -140,6 +140,22 @@ export async function listOpen(db: Db, { after, limit }: PageQuery): Promise<Pag
   return { items: ids.map((id) => answers.get(id)!), ...rest }
 }
 
+/** The last that ended, whole, newest first. */
+export async function lastEnded(db: Db, most: number): Promise<PourAnswer[]> {
+  const rows = await db
+    .selectFrom('pour_summary')
+    .select('pour_id')
+    .where('is_open', '=', false)
+    .orderBy('created_at', 'desc')
+    .orderBy('pour_id', 'desc')
+    .limit(most)
+    .execute()
+  return poursById(
+    db,
+    rows.map((r) => r.pour_id),
+  )
+}
+
 /** Those of these that are there, whole. */
 export async function poursById(db: Db, ids: readonly string[]): Promise<PourAnswer[]> {
   if (ids.length === 0) return []

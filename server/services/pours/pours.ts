@@ -13,12 +13,22 @@ import { summarise } from './summaries'
 /** Tablets' clocks are rarely exact; further ahead than this is a mistake. */
 const MAX_AHEAD_MS = 10 * MS_PER.min
 
-/** Idempotent: the same id with the same plan is one pour. */
-export async function createPour(db: Db, id: string, plan: KeptPlan): Promise<PourRecord> {
+/**
+ * Idempotent: the same id with the same plan is one pour.
+ * @param createdAtMs when it was planned, where that was out of reach; what lies ahead is a clock that goes wrong.
+ */
+export async function createPour(
+  db: Db,
+  id: string,
+  plan: KeptPlan,
+  createdAtMs?: number,
+): Promise<PourRecord> {
+  const when =
+    createdAtMs === undefined ? {} : { created_at: sql<Date>`least(now(), ${new Date(createdAtMs)})` }
   await db.transaction().execute(async (trx) => {
     const made = await trx
       .insertInto('pour')
-      .values({ id, plan: JSON.stringify(plan) })
+      .values({ id, plan: JSON.stringify(plan), ...when })
       .onConflict((c) => c.columns(['workshop_id', 'id']).doNothing())
       .returning('id')
       .executeTakeFirst()

@@ -1,0 +1,174 @@
+import { defineStore } from 'pinia'
+import { shallowRef } from 'vue'
+import { newId } from '~~/shared/newId'
+import { callApi, isAway, type ApiResult } from './api'
+import { useBench } from './bench'
+import { clockSettingMs, shiftSince } from './clock'
+import { openCommandBox, type Command, type RefusedCommand } from './commandBox'
+import { askToStay } from './room'
+import { onWindowMessage, tellWindows } from './windows'
+
+/** How the one whose topic it is shows it while it waits, and what is there instead where it was not taken. */
+interface Shown {
+  show: (command: Command) => void
+  instead: (command: RefusedCommand) => void
+  stored: (command: Command, answer: unknown) => void
+}
+
+export type Asked = Pick<Command, 'topic' | 'of' | 'name' | 'method' | 'path' | 'body'>
+
+/**
+ * What was put down here while the workshop did not answer: kept in the browser, shown as if it stood, and given to the
+ * workshop in the order it was done, before the events that may hang on it. The window that leads gives it; each has an id
+ * of its own, and what it is about as well, so that twice is once.
+ */
+export const useCommands = defineStore('commands', () => {
+  const { clock, isReal } = useBench()
+  const waiting = shallowRef<Command[]>([])
+  const refused = shallowRef<RefusedCommand[]>([])
+  const shown = new Map<string, Shown>()
+  let box: ReturnType<typeof openCommandBox> | undefined
+
+  const isWaiting = (topic: string, of: string) => waiting.value.some((c) => c.of === of && c.topic === topic)
+  /** Something that events of this pour hang on. */
+  const holdsUp = (pourId: string) => isWaiting('pour', pourId) || isWaiting('plan', pourId)
+
+  function addRows(rows: readonly Command[]) {
+    const known = new Set(waiting.value.map((c) => c.id))
+    const added = rows.filter((c) => !known.has(c.id))
+    if (added.length === 0) return
+    waiting.value = [...waiting.value, ...added]
+    added.forEach((c) => shown.get(c.topic)?.show(c))
+  }
+  function dropRow(id: string) {
+    waiting.value = waiting.value.filter((c) => c.id !== id)
+    refused.value = refused.value.filter((c) => c.id !== id)
+  }
+
+  /**
+   * Asks the workshop, and where it does not answer keeps what was asked.
+   * @param meanwhile what stands here until it does.
+   */
+  async function ask<T>(asked: Asked, meanwhile: () => T): Promise<ApiResult<T>> {
+    // What is behind another of the same must not overtake it.
+    if (!isWaiting(asked.topic, asked.of)) {
+      const { path, method, body } = asked
+      const answer = await callApi<T>(path, { method, ...(body && { body }) })
+      if (answer.ok || answer.failure.code !== 'unavailable' || !isReal) return answer
+    }
+    const command = { ...asked, id: newId(), atMs: Math.round(clock.nowMs()), settingMs: clockSettingMs() }
+    try {
+      box ??= openCommandBox()
+      await (await box).add(command)
+      askToStay()
+    } catch (error) {
+      console.error('the browser does not keep what was asked', error)
+      return { ok: false, failure: { code: 'not_kept', fields: [] } }
+    }
+    addRows([command])
+    tellWindows({ kind: 'command', command })
+    return { ok: true, value: meanwhile() }
+  }
+
+  async function settle(command: Command, outcome: { answer?: unknown; refused?: RefusedCommand }) {
+    dropRow(command.id)
+    if (outcome.refused) refused.value = [...refused.value, outcome.refused]
+    const of = shown.get(command.topic)
+    if (outcome.refused) of?.instead(outcome.refused)
+    else if ('answer' in outcome) of?.stored(command, outcome.answer)
+    tellWindows({
+      kind: 'command_settled',
+      id: command.id,
+      ...(outcome.refused && { refused: outcome.refused }),
+    })
+    const held = await box?.catch(() => undefined)
+    await (outcome.refused ? held?.refuse(outcome.refused) : held?.drop(command.id))?.catch(
+      (error: unknown) => console.error('the box of commands could not be tidied', error),
+    )
+  }
+
+  /** What is told with a time of this device's goes by the clock as it is set now. */
+  function bodyOf({ body, settingMs }: Command): object | undefined {
+    const shiftMs = shiftSince(settingMs)
+    return body && 'createdAtMs' in body && shiftMs !== 0
+      ? { ...body, createdAtMs: (body.createdAtMs as number) + shiftMs }
+      : body
+  }
+
+  let flushing: Promise<'done' | 'away'> | undefined
+  /** Gives the workshop what waits. @returns whether it is there. */
+  function flush(): Promise<'done' | 'away'> {
+    flushing ??= (async () => {
+      for (let next = waiting.value[0]; next; next = waiting.value[0]) {
+        const body = bodyOf(next)
+        const answer = await callApi<unknown>(next.path, { method: next.method, ...(body && { body }) })
+        if (answer.ok) await settle(next, { answer: answer.value })
+        else if (isAway(answer.failure) || answer.failure.code === 'internal') return 'away'
+        else if (next.method === 'DELETE' && answer.failure.code === 'not_found')
+          await settle(next, { answer: undefined })
+        else await settle(next, { refused: { ...next, ...answer.failure } })
+      }
+      return 'done' as const
+    })().finally(() => (flushing = undefined))
+    return flushing
+  }
+
+  /** What the browser holds: also what another window put down. */
+  async function look(): Promise<void> {
+    if (!isReal) return
+    try {
+      box ??= openCommandBox()
+      const held = await (await box).all()
+      refused.value = held.refused
+      addRows(held.waiting)
+    } catch {
+      // No such database here: then nothing was kept.
+    }
+  }
+  /** Once more on top of what has just been loaded. */
+  const showAll = () => waiting.value.forEach((c) => shown.get(c.topic)?.show(c))
+
+  function start() {
+    onWindowMessage((message) => {
+      if (message.kind === 'command') {
+        refused.value = refused.value.filter((c) => c.id !== message.command.id)
+        addRows([message.command])
+      } else if (message.kind === 'command_settled') {
+        const of = [...waiting.value, ...refused.value].find((c) => c.id === message.id)
+        dropRow(message.id)
+        if (message.refused) refused.value = [...refused.value, message.refused]
+        if (of && message.refused) shown.get(of.topic)?.instead(message.refused)
+      }
+    })
+  }
+
+  /** Takes one that was not taken out of the list. */
+  const forget = (id: string) => {
+    const row = refused.value.find((c) => c.id === id)
+    return row ? settle(row, {}) : Promise.resolve()
+  }
+
+  /** Sends one that was not taken again, perhaps for what is there now. */
+  async function sendAgain({ code: _, fields: __, current: ___, ...command }: RefusedCommand): Promise<void> {
+    box ??= openCommandBox()
+    await (await box).sendAgain(command)
+    refused.value = refused.value.filter((c) => c.id !== command.id)
+    addRows([command])
+    tellWindows({ kind: 'command', command })
+  }
+
+  return {
+    waiting,
+    refused,
+    ask,
+    isWaiting,
+    holdsUp,
+    flush,
+    look,
+    start,
+    showAll,
+    forget,
+    sendAgain,
+    on: (topic: string, how: Shown) => void shown.set(topic, how),
+  }
+})

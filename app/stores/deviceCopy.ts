@@ -1,0 +1,264 @@
+import { watchDebounced } from '@vueuse/core'
+import pLimit from 'p-limit'
+import { defineStore } from 'pinia'
+import { computed, ref, shallowRef, watch } from 'vue'
+import { MS_PER } from '#core/units'
+import type { SettingsRecord } from '~~/shared/contracts'
+import { LAST_CASTS, type CastPage, type PourAnswer, type PourRecord } from '~~/shared/records'
+import { callApi } from './api'
+import { useBench } from './bench'
+import { copies, keepCasts } from './copies'
+import { PICTURES_CACHE, type Copy } from './copyBox'
+import { useKept } from './kept'
+import { isLetIn, lostPlace } from './place'
+import { usePours } from './pours'
+import { useWorkshop } from './workshop'
+
+const SETTLE = { debounce: 400, maxWait: 4000 }
+/** Fetched by itself when it is older than that. */
+const OLD_MS = MS_PER.h
+const MOST_ANSWERS = 300
+/** Pictures at a time: the bench's own requests go between them. */
+const pictures = pLimit(3)
+
+/** One thing that a day away asks for: how many of it there are here, of how many. */
+export interface Ready {
+  what: 'cards' | 'open' | 'casts' | 'pictures'
+  here: number
+  of: number
+}
+
+/**
+ * The copy of the workshop on this device: written by the window that leads as things change, read by a window that the
+ * workshop does not answer.
+ */
+export const useDeviceCopy = defineStore('deviceCopy', () => {
+  const workshop = useWorkshop()
+  const pours = usePours()
+  const { clock, isReal } = useBench()
+  /** When everything for a day away was last fetched, and what did not come. */
+  const fetched = useKept('nine-ripples.away', { atMs: 0, missing: 0 })
+  const fetching = ref(false)
+  const ready = shallowRef<Ready[]>([])
+  /** What stands here is the copy: when it was last known to be so. */
+  const asOfMs = ref<number>()
+
+  /** Fills what the workshop has not answered for. */
+  async function readIn(): Promise<void> {
+    const held = await copies()
+    if (!held) return
+    try {
+      const rows = await Promise.all(
+        workshop.listNames.map(async (name) => [name, await held.all<{ id: string }>(name)] as const),
+      )
+      const settings = await held.one<SettingsRecord>('settings', '')
+      const records = await held.all<PourRecord>('pour')
+      if (!settings && records.length === 0 && rows.every(([, copied]) => copied.length === 0)) return
+      const isNew = !workshop.isAnswered
+      workshop.fill({
+        ...(settings && { settings: settings.value }),
+        ...Object.fromEntries(rows.map(([name, copied]) => [name, copied.map((c) => c.value)])),
+      })
+      pours.fill(records.map((c) => c.value))
+      if (isNew) asOfMs.value = Math.max(0, ...[settings, ...records].map((c) => c?.atMs ?? 0))
+    } catch (error) {
+      console.error('what this device keeps could not be read', error)
+    }
+  }
+
+  const written = new Map<string, Map<string, object>>()
+  /** Writes what has changed of a kind since it was last written. */
+  async function keep(
+    kind: string,
+    rows: readonly { id: string; value: object }[],
+    isWhole: boolean,
+  ): Promise<void> {
+    const held = await copies()
+    if (!held) return
+    const before = written.get(kind) ?? new Map<string, object>()
+    const now = new Map(rows.map(({ id, value }) => [id, value]))
+    const atMs = Math.round(clock.nowMs())
+    const puts: Copy[] = rows
+      .filter(({ id, value }) => before.get(id) !== value)
+      .map(({ id, value }) => ({ kind, id, value, atMs }))
+    // What is no more may have gone while nobody looked.
+    const known = written.has(kind) || !isWhole ? [...before.keys()] : (await held.all(kind)).map((c) => c.id)
+    const drops = known.filter((id) => !now.has(id)).map((id) => ({ kind, id }))
+    written.set(kind, now)
+    if (puts.length + drops.length > 0) await held.write(puts, drops)
+  }
+  const tried = (keeping: Promise<void>) =>
+    keeping.catch((error: unknown) => console.error('this device has no room for a copy', error))
+
+  const isEnded = (record: PourRecord) => pours.factsOf(record)?.step === undefined
+  /** Pours that are kept: those on the go and the last that ended. */
+  const worthKeeping = computed(() => {
+    const all = [...pours.records.values()]
+    const ended = all.filter(isEnded).sort((a, b) => b.createdAtMs - a.createdAtMs)
+    return [...all.filter((r) => !isEnded(r)), ...ended.slice(0, LAST_CASTS)]
+  })
+
+  /** For the window that leads: from here on what changes is written. */
+  async function follow(): Promise<void> {
+    if (!isReal || !(await copies())) return
+    for (const name of workshop.listNames)
+      watchDebounced(
+        () => (workshop.isHad(name) ? workshop.cardsOf(name) : undefined),
+        (cards) =>
+          cards &&
+          void tried(
+            keep(
+              name,
+              cards.map((value) => ({ id: value.id, value })),
+              true,
+            ),
+          ),
+        { ...SETTLE, immediate: true },
+      )
+    watchDebounced(
+      () => workshop.settings,
+      (value) => value.revision > 0 && void tried(keep('settings', [{ id: '', value }], true)),
+      { ...SETTLE, immediate: true },
+    )
+    watchDebounced(
+      () => (pours.openLoaded ? worthKeeping.value : undefined),
+      (records) =>
+        records &&
+        void tried(
+          keep(
+            'pour',
+            records.map((value) => ({ id: value.id, value })),
+            true,
+          ),
+        ),
+      { ...SETTLE, immediate: true },
+    )
+  }
+
+  /** The last casts, whole; with what was kept of them before. */
+  async function fetchLast(): Promise<boolean> {
+    const [casts, lines] = await Promise.all([
+      callApi<{ items: PourAnswer[] }>('/api/pours/last'),
+      callApi<CastPage>('/api/pours', { query: { limit: LAST_CASTS } }),
+    ])
+    if (casts.ok) pours.put(...casts.value.items)
+    if (lines.ok) await keepCasts(lines.value.items).catch(() => undefined)
+    return casts.ok && lines.ok
+  }
+
+  /** Pictures that a day away asks for: every mould's as they are shown on the shelf, a print's also as it is measured. */
+  function picturesWanted(): string[] {
+    const shelf = workshop.cardsOf('mould') as unknown as {
+      purpose: string
+      photos: { id: string }[]
+    }[]
+    const ofMoulds = shelf.flatMap((m) =>
+      m.photos.flatMap(({ id }) => [
+        `/api/photos/${id}?size=thumb`,
+        ...(m.purpose === 'print' ? [`/api/photos/${id}?size=full`] : []),
+      ]),
+    )
+    const ofCasts = worthKeeping.value.flatMap((record) =>
+      record.events.flatMap(({ body }) =>
+        body.type === 'photographed' ? [`/api/photos/${body.photoId}?size=thumb`] : [],
+      ),
+    )
+    return [...new Set([...ofMoulds, ...ofCasts])]
+  }
+  async function picturesHere(): Promise<ReadonlySet<string>> {
+    if (!('caches' in globalThis)) return new Set()
+    const cache = await caches.open(PICTURES_CACHE)
+    return new Set(
+      (await cache.keys()).map((r) => new URL(r.url)).map(({ pathname, search }) => pathname + search),
+    )
+  }
+
+  /** Counts what is here of what a day away asks for. */
+  async function check(): Promise<void> {
+    const held = await copies()
+    if (!held) return
+    const counts = await Promise.all(
+      workshop.listNames.map(async (name) => ({
+        here: (await held.all(name)).length,
+        of: workshop.cardsOf(name).length,
+      })),
+    )
+    const copied = new Set((await held.all<PourRecord>('pour')).map((c) => c.id))
+    const [open, ended] = [worthKeeping.value.filter((r) => !isEnded(r)), worthKeeping.value.filter(isEnded)]
+    const wanted = picturesWanted()
+    const pictured = await picturesHere()
+    const hereOf = (records: PourRecord[]) => records.filter((r) => copied.has(r.id)).length
+    ready.value = [
+      {
+        what: 'cards',
+        here: counts.reduce((sum, c) => sum + Math.min(c.here, c.of), 0),
+        of: counts.reduce((sum, c) => sum + c.of, 0),
+      },
+      { what: 'open', here: hereOf(open), of: open.length },
+      { what: 'casts', here: hereOf(ended), of: ended.length },
+      { what: 'pictures', here: wanted.filter((url) => pictured.has(url)).length, of: wanted.length },
+    ]
+  }
+
+  /** Everything for a day away, now. @returns whether all of it is here. */
+  async function fetchAll(): Promise<boolean> {
+    fetching.value = true
+    try {
+      const isWhole = await fetchLast()
+      const had = await picturesHere()
+      const missing = picturesWanted().filter((url) => !had.has(url))
+      // Through the service worker, which keeps them.
+      const came = await Promise.all(
+        missing.map((url) =>
+          pictures(() =>
+            fetch(url).then(
+              (a) => a.ok,
+              () => false,
+            ),
+          ),
+        ),
+      )
+      const gone = came.filter((ok) => !ok).length
+      await tried(
+        keep(
+          'pour',
+          worthKeeping.value.map((value) => ({ id: value.id, value })),
+          true,
+        ),
+      )
+      await check()
+      if (isWhole) fetched.value = { atMs: Math.round(clock.nowMs()), missing: gone }
+      return isWhole && gone === 0
+    } finally {
+      fetching.value = false
+    }
+  }
+  /** By itself, when what is here has become old and nothing presses. */
+  function fetchOld(): void {
+    if (!isReal || clock.nowMs() - fetched.value.atMs < OLD_MS) return
+    const idle = globalThis.requestIdleCallback ?? ((run: () => void) => setTimeout(run, 2000))
+    idle(
+      () =>
+        void fetchLast().then(
+          (ok) => ok && (fetched.value = { ...fetched.value, atMs: Math.round(clock.nowMs()) }),
+        ),
+    )
+  }
+
+  // A device that is let in no more keeps nothing of the workshop but what it has recorded itself.
+  watch(lostPlace, (lost) => {
+    if (lost !== 'sign_in' || !isLetIn) return
+    void copies().then((held) => held?.clear().catch(() => undefined))
+    if ('caches' in globalThis) void caches.delete(PICTURES_CACHE)
+  })
+
+  /** Answers that were kept longest ago make room. */
+  async function prune(): Promise<void> {
+    const held = await copies()
+    const answers = (await held?.all('answer')) ?? []
+    const old = answers.sort((a, b) => b.atMs - a.atMs).slice(MOST_ANSWERS)
+    if (old.length > 0) await held?.write([], old)
+  }
+
+  return { asOfMs, fetched, fetching, ready, readIn, follow, fetchAll, fetchOld, check, prune }
+})
