@@ -21,5 +21,7 @@ export default defineConfig({
     },
     trace: 'off',
     contextOptions: { reducedMotion: 'reduce' },
+    // What is kept for a day away would answer in the place of what a test means to be asked; that day has a test of its own.
+    serviceWorkers: 'block',
   },
 })
