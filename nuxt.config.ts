@@ -45,6 +45,7 @@ export default defineNuxtConfig({
     'bench',
     'plan',
     'run',
+    'field',
     'moulds',
     'plasters',
     'casts',

@@ -75,7 +75,7 @@ async function shelfWithPhotos({ db }: TestDatabase, moulds: number, photosEach:
       id,
       mouldInputSchema.parse({ ...mould, name: `Photographed ${m}`, usualPlasterId: null }),
     )
-    const pictures = await reducePhoto(await photo(m, 1800))
+    const pictures = await reducePhoto(await photo(m, 1800), 'mould')
     for (let p = 0; p < photosEach; p++)
       await db
         .transaction()

@@ -17,7 +17,7 @@ const MAY_IMPORT: Record<(typeof ROOTS)[number], readonly string[]> = {
 }
 
 /** The caster's places. None knows another: what two of them share is a part. */
-const ROOMS = ['bench', 'plan', 'run', 'moulds', 'plasters', 'casts', 'settings', 'print', 'look']
+const ROOMS = ['bench', 'plan', 'run', 'field', 'moulds', 'plasters', 'casts', 'settings', 'print', 'look']
 
 /** Within the app, from the page down: nothing imports from further up. */
 const APP_RANK: Record<string, number> = {

@@ -6,7 +6,7 @@ import { eventBodySchema } from './pourEvents'
 import { settingsSchema } from './contracts'
 import { storedPlanSchema } from './plans'
 import { learnChoicePutSchema, placeInputSchema } from './learning'
-import { mouldInputSchema, mouldSetSchema } from './moulds'
+import { filedFind, mouldInputSchema, mouldSetSchema } from './moulds'
 import {
   bagInputSchema,
   bowlInputSchema,
@@ -52,7 +52,7 @@ export const CARD_SCHEMAS = {
   bags: bagInputSchema.safeExtend({ id, spoonTests: z.array(spoonTestSchema).max(200) }),
   bowls: bowlInputSchema.extend({ id }),
   places: placeInputSchema.extend({ id }),
-  moulds: mouldInputSchema.safeExtend({ id, photos: z.array(photo).max(24) }),
+  moulds: mouldInputSchema.safeExtend({ id, ...filedFind, photos: z.array(photo).max(24) }),
   mould_sets: mouldSetSchema.extend({ id }),
   recipes: recipeInputSchema.extend({ id }),
   settling: settlingEntrySchema,

@@ -22,6 +22,7 @@ import type { FaultKind } from '../core/finish'
 import type { MouldDamage, MouldUse } from '../core/pour'
 import type { Provenance } from '../core/provenance'
 import type { Photo } from './photos'
+import { findSchema, type Find } from './finds'
 import { id, name, revision, text } from './text'
 
 /** Moulds as they cross the wire and as files hold them. Lengths mm, volumes ml, areas mm², masses g. */
@@ -146,7 +147,16 @@ const mouldShape = {
   lifeCasts: z.int().min(1).max(100_000).nullable(),
   note: text(2000),
 }
-export const mouldInputSchema = z.object({ ...mouldShape, usualPlasterId: id.nullable() })
+/** Of a print: where it was found and what was measured of it; null for anything else. */
+const find = findSchema.nullable()
+/** Who does not know of finds leaves them as they are. */
+export const mouldInputSchema = z.object({
+  ...mouldShape,
+  usualPlasterId: id.nullable(),
+  find: find.optional(),
+})
+/** In files; those from before have none. */
+export const filedFind = { find: find.default(null) }
 export type MouldInput = z.infer<typeof mouldInputSchema>
 /** `revision` is what the caller saw; null puts a new one on the shelf. */
 export const mouldPutSchema = z.object({ revision: revision.nullable(), mould: mouldInputSchema })
@@ -154,6 +164,7 @@ export const mouldPutSchema = z.object({ revision: revision.nullable(), mould: m
 /** A mould on the shelf, with what follows from its description and what happened to it. */
 export interface MouldCard extends MouldInput {
   id: string
+  find: Find | null
   /** Counts changes; a change must name the one it started from. */
   revision: number
   kind: MouldKind
@@ -201,6 +212,7 @@ export const mouldBundleSchema = z.object({
       z.object({
         id,
         ...mouldShape,
+        ...filedFind,
         usualPlaster: z.object({ id, name }).nullable(),
         photos: z.array(z.object({ id, caption: text(200), jpegBase64: z.base64().max(6_000_000) })).max(24),
       }),

@@ -37,6 +37,7 @@ const first = computed(() => lines.value[0])
         </div>
         <div class="ways">
           <NuxtLink to="/wall">On the wall</NuxtLink>
+          <NuxtLink to="/field">Field</NuxtLink>
           <NuxtLink to="/quick">Quick</NuxtLink>
           <NuxtLink to="/plan" class="main-button">Plan a pour</NuxtLink>
         </div>
@@ -72,6 +73,7 @@ const first = computed(() => lines.value[0])
       </p>
       <NuxtLink to="/quick" class="main-button">Quick: three questions</NuxtLink>
       <NuxtLink to="/plan" class="other">Plan a pour</NuxtLink>
+      <NuxtLink to="/field" class="other">Out in the field</NuxtLink>
       <LookRound v-if="isNew" />
     </template>
     <template v-else-if="pours.loadFailed">

@@ -65,6 +65,7 @@ function bundleOf(rows: readonly MouldTableRow[]): MouldBundle {
       castsBefore: row.casts,
       lifeCasts: null,
       note: row.note,
+      find: null,
       usualPlaster: null,
       photos: [],
     })),

@@ -17,6 +17,8 @@ export interface Command {
   atMs: number
   /** The clock's setting by which it was timed. */
   settingMs: number
+  /** It was sent, and no answer came: the workshop may have it. */
+  tried?: true
 }
 
 /** One that the workshop would not take as it is: kept until somebody has looked at it. */
@@ -63,6 +65,13 @@ export async function openCommandBox() {
     add: async (command: Command) => {
       const tx = db.transaction('waiting', 'readwrite', { durability: 'strict' })
       await Promise.all([tx.store.add(command), tx.done])
+    },
+    /** The same with what was said of it since. */
+    renew: async (command: Command) => {
+      const tx = db.transaction('waiting', 'readwrite', { durability: 'strict' })
+      const key = await tx.store.index('id').getKey(command.id)
+      if (key !== undefined) await tx.store.put(command, key)
+      await tx.done
     },
     drop: (id: string) => settle(id),
     refuse: (command: RefusedCommand) => settle(command.id, command),

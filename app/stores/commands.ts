@@ -34,15 +34,22 @@ export const useCommands = defineStore('commands', () => {
   const holdsUp = (pourId: string) => isWaiting('pour', pourId) || isWaiting('plan', pourId)
 
   function addRows(rows: readonly Command[]) {
-    const known = new Set(waiting.value.map((c) => c.id))
-    const added = rows.filter((c) => !known.has(c.id))
-    if (added.length === 0) return
-    waiting.value = [...waiting.value, ...added]
-    added.forEach((c) => shown.get(c.topic)?.show(c))
+    for (const row of rows) {
+      const known = waiting.value.some((c) => c.id === row.id)
+      waiting.value = known ? waiting.value.map((c) => (c.id === row.id ? row : c)) : [...waiting.value, row]
+      shown.get(row.topic)?.show(row)
+    }
   }
   function dropRow(id: string) {
     waiting.value = waiting.value.filter((c) => c.id !== id)
     refused.value = refused.value.filter((c) => c.id !== id)
+  }
+
+  const revisionOf = ({ body }: Asked) => (body as { revision?: number | null } | undefined)?.revision
+  /** One that waits and says the same of the same thing: what is said now takes its place. What was sent may have arrived. */
+  function renewable({ topic, of, method }: Asked): Command | undefined {
+    const last = waiting.value.findLast((c) => c.topic === topic && c.of === of)
+    return method === 'PUT' && last?.method === 'PUT' && !last.tried ? last : undefined
   }
 
   /**
@@ -51,15 +58,25 @@ export const useCommands = defineStore('commands', () => {
    */
   async function ask<T>(asked: Asked, meanwhile: () => T): Promise<ApiResult<T>> {
     // What is behind another of the same must not overtake it.
-    if (!isWaiting(asked.topic, asked.of)) {
+    const isFirst = !isWaiting(asked.topic, asked.of)
+    if (isFirst) {
       const { path, method, body } = asked
       const answer = await callApi<T>(path, { method, ...(body && { body }) })
       if (answer.ok || answer.failure.code !== 'unavailable' || !isReal) return answer
     }
-    const command = { ...asked, id: newId(), atMs: Math.round(clock.nowMs()), settingMs: clockSettingMs() }
+    const earlier = renewable(asked)
+    const command = earlier
+      ? { ...earlier, name: asked.name, body: { ...asked.body, revision: revisionOf(earlier) } }
+      : {
+          ...asked,
+          id: newId(),
+          atMs: Math.round(clock.nowMs()),
+          settingMs: clockSettingMs(),
+          ...(isFirst && { tried: true as const }),
+        }
     try {
       box ??= openCommandBox()
-      await (await box).add(command)
+      await (earlier ? (await box).renew(command) : (await box).add(command))
       askToStay()
     } catch (error) {
       console.error('the browser does not keep what was asked', error)
@@ -95,11 +112,20 @@ export const useCommands = defineStore('commands', () => {
       : body
   }
 
+  async function markTried(command: Command): Promise<void> {
+    if (command.tried) return
+    const tried = { ...command, tried: true as const }
+    waiting.value = waiting.value.map((c) => (c.id === tried.id ? tried : c))
+    tellWindows({ kind: 'command', command: tried })
+    await box?.then((held) => held.renew(tried)).catch(() => undefined)
+  }
+
   let flushing: Promise<'done' | 'away'> | undefined
   /** Gives the workshop what waits. @returns whether it is there. */
   function flush(): Promise<'done' | 'away'> {
     flushing ??= (async () => {
       for (let next = waiting.value[0]; next; next = waiting.value[0]) {
+        await markTried(next)
         const body = bodyOf(next)
         const answer = await callApi<unknown>(next.path, { method: next.method, ...(body && { body }) })
         if (answer.ok) await settle(next, { answer: answer.value })

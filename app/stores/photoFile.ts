@@ -1,5 +1,4 @@
 import { MAX_PHOTO_BYTES } from '~~/shared/limits'
-import { PHOTO_FULL_PX } from '~~/shared/photos'
 import type { ApiFailure } from './api'
 
 /** Why a file is no photograph, as far as it can be told without the workshop; undefined where it may be one. */
@@ -20,11 +19,11 @@ export interface Picture {
  * A photograph as the workshop will keep it: upright, no larger than it is shown, written anew without the camera's data.
  * One that this browser cannot read goes as it is.
  */
-export async function scaled(file: Blob): Promise<Picture> {
+export async function scaled(file: Blob, longestPx: number): Promise<Picture> {
   try {
     // Turned by what its header says; a header that lies or is broken gives the picture as it lies there.
     const whole = await createImageBitmap(file, { imageOrientation: 'from-image' })
-    const by = Math.min(1, PHOTO_FULL_PX / Math.max(whole.width, whole.height))
+    const by = Math.min(1, longestPx / Math.max(whole.width, whole.height))
     const [widthPx, heightPx] = [Math.round(whole.width * by), Math.round(whole.height * by)]
     const canvas = new OffscreenCanvas(widthPx, heightPx)
     const pen = canvas.getContext('2d')!

@@ -2,7 +2,7 @@ import { newId } from '~~/shared/newId'
 import { defineStore } from 'pinia'
 import { shallowRef } from 'vue'
 import { backOffMs } from '~~/shared/backOff'
-import type { Photo } from '~~/shared/photos'
+import { PHOTO_FULL_PX, type Photo } from '~~/shared/photos'
 import { callApi, isAway, sendFile, type ApiFailure, type ApiResult } from './api'
 import { useBench } from './bench'
 import { useCommands } from './commands'
@@ -59,7 +59,12 @@ export const usePhotos = defineStore('photos', () => {
   ): Promise<{ ok: true; photo: WaitingPhoto } | { ok: false; failure: ApiFailure }> {
     const failure = whyNoPhoto(file)
     if (failure) return { ok: false, failure }
-    const photo = { id: newId(), of, caption, ...(await scaled(file)) }
+    const photo = {
+      id: newId(),
+      of,
+      caption,
+      ...(await scaled(file, PHOTO_FULL_PX['mould' in of ? 'mould' : 'pour'])),
+    }
     try {
       box ??= openPhotoBox()
       if (isReal) {

@@ -1,3 +1,4 @@
+import 'fake-indexeddb/auto'
 import { createPinia, setActivePinia } from 'pinia'
 import { beforeEach, expect, it, vi } from 'vitest'
 import type { BagCard, BowlCard, PlasterCard } from '~~/shared/stock'
@@ -129,12 +130,19 @@ it('shows at once what a change came to: the answer, what was there instead, or 
   api.mockResolvedValueOnce(failed('stale_card', bowl('small', 700)))
   expect((await workshop.saveBowl('small', 1, {} as never)).ok).toBe(false)
   expect(workshop.bowls[0]!.volumeMl).toBe(700)
-  api.mockResolvedValueOnce(failed('unavailable'))
-  await workshop.deleteBowl('small')
-  expect(idsOf(workshop.bowls)).toEqual(['small', 'large'])
   api.mockResolvedValueOnce(failed('not_found'))
   await workshop.deleteBowl('small')
   expect(api.mock.lastCall).toEqual(['/api/bowls/small', { method: 'DELETE' }])
+  expect(idsOf(workshop.bowls)).toEqual(['large'])
+  // Nobody answers: it stands as it will, and goes by itself.
+  api.mockResolvedValue(failed('unavailable'))
+  expect((await workshop.saveBowl('new', null, { name: 'new', volumeMl: 900 } as never)).ok).toBe(true)
+  expect((await workshop.saveBowl('large', 1, { name: 'large', volumeMl: 5000 } as never)).ok).toBe(true)
+  expect(workshop.bowls).toMatchObject([
+    { id: 'new', volumeMl: 900, revision: 1 },
+    { id: 'large', volumeMl: 5000, revision: 2 },
+  ])
+  await workshop.deleteBowl('new')
   expect(idsOf(workshop.bowls)).toEqual(['large'])
 
   await workshop.saveMouldSet('s1', null, { name: 'Pair' } as never)

@@ -79,6 +79,7 @@ function mouldMeanwhile(
     plusMinusMl,
     volumeProvenance: provenance,
     thinnestMm: thinnestMm ?? null,
+    find: input.find === undefined ? (known?.find ?? null) : input.find,
   }
 }
 

@@ -98,6 +98,9 @@ export function ringFor(
   }
 }
 
-/** Plaster over the ground around a print, mm (common practice, no source). */
+/** Plaster over the highest point of a print, mm (common practice, no source): small and firm; large or soft. */
+export const PRINT_COVER_MM = { small: 12, large: 25 } as const
+
+/** Cover that a print so long asks for, mm. */
 export const coverFor = (longestMm: number, isSoft: boolean): number =>
-  isSoft || longestMm > LARGE_PRINT_MM ? 25 : 12
+  isSoft || longestMm > LARGE_PRINT_MM ? PRINT_COVER_MM.large : PRINT_COVER_MM.small

@@ -25,6 +25,7 @@ export {
 } from './outline'
 export {
   FIELD_GROUNDS,
+  PRINT_COVER_MM,
   PRINT_FORMS,
   RING_CLEAR_MM,
   coverFor,

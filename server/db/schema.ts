@@ -108,6 +108,7 @@ export interface MouldTable extends OfWorkshop {
   casts_before: number
   life_casts: number | null
   note: string
+  find: ColumnType<MouldCard['find'], string | null, string | null>
   /** Running sum of `mould_use`. */
   casts_here: Generated<number>
   revision: Generated<number>

@@ -199,7 +199,7 @@ export async function loadDemo(db: Db, nowMs: number): Promise<void> {
           { pour: pourId },
           photo.id,
           '',
-          await reducePhoto(await sharp(Buffer.from(photo.svg)).png().toBuffer()),
+          await reducePhoto(await sharp(Buffer.from(photo.svg)).png().toBuffer(), 'pour'),
         )
       for (const e of toEvents(nowMs, [...timed, ...taken])) {
         await trx

@@ -1,7 +1,7 @@
 import type { Transaction } from 'kysely'
 import pLimit from 'p-limit'
 import sharp from 'sharp'
-import { PHOTO_FULL_PX as FULL_PX, type Photo } from '../../shared/photos'
+import { PHOTO_FULL_PX, type Photo, type PhotoSort } from '../../shared/photos'
 import type { Db } from '../db/client'
 import type { Database } from '../db/schema'
 import { DomainError } from './domainError'
@@ -30,11 +30,11 @@ const oneAtATime = pLimit(1)
  * A photo made small and anonymous: turned upright, scaled down, and written anew as JPEG without the camera's data,
  * so that where it was taken does not travel with it. One that is like that already stays as it is, byte for byte.
  */
-export function reducePhoto(file: Buffer): Promise<Pictures> {
-  return oneAtATime(() => reduce(file))
+export function reducePhoto(file: Buffer, of: PhotoSort): Promise<Pictures> {
+  return oneAtATime(() => reduce(file, PHOTO_FULL_PX[of]))
 }
 
-async function reduce(file: Buffer): Promise<Pictures> {
+async function reduce(file: Buffer, fullPx: number): Promise<Pictures> {
   try {
     const source = sharp(file, { limitInputPixels: MAX_PIXELS, failOn: 'error' })
     const { format, width, height } = await source.metadata()
@@ -47,9 +47,9 @@ async function reduce(file: Buffer): Promise<Pictures> {
         .jpeg({ quality: 80, mozjpeg: true })
         .toBuffer({ resolveWithObject: true })
     const thumb = (await fit(THUMB_PX)).data
-    if (Math.max(width, height) <= FULL_PX && isBareJpeg(file))
+    if (Math.max(width, height) <= fullPx && isBareJpeg(file))
       return { full: file, thumb, widthPx: width, heightPx: height }
-    const full = await fit(FULL_PX)
+    const full = await fit(fullPx)
     return { full: full.data, thumb, widthPx: full.info.width, heightPx: full.info.height }
   } catch (error) {
     // The library says only in words what it could not read; whatever it was, it was no picture to us.
@@ -128,7 +128,7 @@ export async function addPhoto(
   const known = await photoOf(db, owner, id)
   if (known) return known
   // Scaled before anything is locked.
-  const pictures = await reducePhoto(file)
+  const pictures = await reducePhoto(file, 'mould' in owner ? 'mould' : 'pour')
   const { table, column, id: ownerId, most } = ownerOf(owner)
   await db.transaction().execute(async (trx) => {
     const found = await trx

@@ -400,7 +400,7 @@ it('what one is shown on a device is asked for anew by the next, and whoever lea
     .transaction()
     .execute(async (trx) => {
       await insertMould(trx, mould, { ...described, usualPlasterId: null })
-      await insertPhoto(trx, { mould }, id, '', await reducePhoto(jpeg))
+      await insertPhoto(trx, { mould }, id, '', await reducePhoto(jpeg, 'mould'))
     })
   const photo = (headers = {}) => fromNetwork('GET', `/api/photos/${id}`, undefined, { cookie, ...headers })
   const first = await photo()

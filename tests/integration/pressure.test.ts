@@ -63,7 +63,7 @@ it('an import and edits of the same moulds and sets never stand in each other’
   const bundle: MouldBundle = {
     format: 'nine-ripples.moulds',
     version: 1,
-    moulds: [...ids].reverse().map((id) => ({ ...inFile, id, usualPlaster: null, photos: [] })),
+    moulds: [...ids].reverse().map((id) => ({ ...inFile, find: null, id, usualPlaster: null, photos: [] })),
     sets: [{ id: randomUUID(), name: 'In the file', members: membersOf([...ids].reverse()) }],
   }
   const statuses: number[] = []

@@ -111,7 +111,7 @@ beforeAll(async () => {
   const picture = await sharp({ create: { width: 9, height: 6, channels: 3, background: '#246' } })
     .png()
     .toBuffer()
-  const made = await reducePhoto(picture)
+  const made = await reducePhoto(picture, 'mould')
   await theirs.transaction().execute((trx) => insertPhoto(trx, { mould: ids.moulds! }, ids.photos!, '', made))
   ids.people = randomUUID()
   await addPerson(theirs, ids.people, { name: 'Odile', role: 'caster' })

@@ -17,6 +17,7 @@ export function mouldCard(
   return {
     ...mouldInputOf(draft),
     id,
+    find: null,
     revision: 1,
     kind: mouldKindOf(draft.facts, draft.volume),
     cavityMl: volumeMl,

@@ -1,6 +1,7 @@
 import { describeCavity } from '#core/mould'
 import { plain } from '~/parts/show/figures'
-import { isoDayText } from '~/parts/show/time'
+import { counted } from '~/parts/show/counted'
+import { isoDayText, momentText } from '~/parts/show/time'
 import type { useUnits } from '~/parts/show/useUnits'
 import type { Settings } from '~~/shared/contracts'
 import type { MouldInput, MouldSetInput } from '~~/shared/moulds'
@@ -107,8 +108,18 @@ export function mouldLines(
     castsBefore: ['Casts before', String],
     lifeCasts: ['Casts it should give', (casts) => orNone(casts, String)],
     note: ['Note', asTyped],
+    find: findLines,
   })
 }
+
+const findLines = (find: MouldInput['find']): CardLines =>
+  find
+    ? [
+        ['Found', `${momentText(find.foundAtMs, 0)}${find.place && `, ${find.place}`}`],
+        ['Depths by stick', find.depthsMm.map((d) => `${plain(d)} mm`).join(', ') || 'not said'],
+        ['Measured on', counted(find.shots.filter((s) => s.scale).length, 'photograph')],
+      ]
+    : []
 
 export function setLines(set: MouldSetInput, mouldName: (id: string) => string): CardLines {
   return linesOf(set, {

@@ -2,7 +2,6 @@
 /** What a way of moulding asks for besides plaster: gel, coats, a key. Usage: <MethodExtras :method="method" /> */
 import { computed } from 'vue'
 import {
-  PRINT_COVER_MM,
   TYPICAL_PARTS,
   findVolume,
   gelPlan,
@@ -11,6 +10,7 @@ import {
   wantedCoverMm,
   type VolumeMethod,
 } from '#core/mould'
+import { PRINT_COVER_MM } from '#core/field'
 import { waterFractionOfMould } from '#core/mix'
 import { plasterProperties } from '#core/plaster'
 import { useUnits } from '~/parts/show/useUnits'

@@ -27,6 +27,8 @@ export interface MouldDraft {
   usualPlasterId: string
   isSpill: boolean
   castsBefore: number
+  /** Of a print: goes along as it is. */
+  find: MouldInput['find']
   /** 0: what the material usually gives. */
   lifeCasts: number
   note: string
@@ -48,6 +50,7 @@ export function firstMouldDraft(): MouldDraft {
     usualPlasterId: '',
     isSpill: false,
     castsBefore: 0,
+    find: null,
     lifeCasts: 0,
     note: '',
   }
@@ -106,13 +109,14 @@ export function mouldInputOf(draft: MouldDraft): MouldInput {
     usualPlasterId: draft.usualPlasterId === '' ? null : draft.usualPlasterId,
     isSpill: draft.isSpill,
     castsBefore: Math.round(draft.castsBefore),
+    find: draft.find,
     lifeCasts: draft.lifeCasts === 0 ? null : Math.round(draft.lifeCasts),
     note: draft.note.trim(),
   }
 }
 
 export function mouldDraftOf(card: MouldCard): MouldDraft {
-  const { name, purpose, facts, volume, thicknessMm, isSpill, castsBefore, note } = card
+  const { name, purpose, facts, volume, thicknessMm, isSpill, castsBefore, note, find } = card
   return {
     name,
     purpose,
@@ -123,6 +127,7 @@ export function mouldDraftOf(card: MouldCard): MouldDraft {
     usualPlasterId: card.usualPlasterId ?? '',
     isSpill,
     castsBefore,
+    find,
     lifeCasts: card.lifeCasts ?? 0,
     note,
   }

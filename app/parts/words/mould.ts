@@ -112,6 +112,9 @@ export const NOTE_WORDS: Record<VolumeNote, string> = {
   grains_miss_fine_detail: 'Not corrected: detail finer than a grain stays empty.',
   form_taken_as_ideal: 'The form is taken as ideal; a rule inside a mould is good to a millimetre or two.',
   wall_between_profiles: 'Counts the wall between the two profiles.',
+  print_by_its_form:
+    'How much of its depth the print has on average is taken by its form: that may be off by a quarter.',
+  print_by_depths: 'By the mean of what a stick said at three places or more.',
   print_taken_half_as_deep: 'The print is taken as half as deep, on average, as its deepest place.',
   ground_spreads: 'With an allowance for what soft ground takes.',
   typical_size_only: 'A typical size. Displaced water tells better.',

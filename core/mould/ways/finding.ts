@@ -13,6 +13,8 @@ export type VolumeNote =
   | 'form_taken_as_ideal'
   | 'wall_between_profiles'
   | 'print_taken_half_as_deep'
+  | 'print_by_its_form'
+  | 'print_by_depths'
   | 'ground_spreads'
   | 'typical_size_only'
   | 'rounded_corners_counted'

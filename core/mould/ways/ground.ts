@@ -1,3 +1,4 @@
+import { PRINT_COVER_MM } from '../../field'
 import { between, keyOf, lengthMm, oneOf, type Method } from './figures'
 import { extent, found, warning } from './finding'
 import { way } from './way'
@@ -23,8 +24,6 @@ const figures = {
 } as const
 type Ground = Method<'ground', typeof figures>
 
-/** Plaster over the highest point of a print, mm (common practice, no source): small and firm; large or soft. */
-export const PRINT_COVER_MM = { small: 12, large: 25 } as const
 /** A dammed floor of this size and more counts as large, mm²: a ring of 250 mm. */
 const LARGE_PRINT_MM2 = 50_000
 

@@ -8,6 +8,7 @@ import { profile } from './profile'
 import { shape } from './shape'
 import { shell } from './shell'
 import { topUp } from './topUp'
+import { traced } from './traced'
 import { waterFill } from './waterFill'
 import type { Way } from './way'
 import { weighedCast } from './weighedCast'
@@ -19,6 +20,7 @@ export const WAYS = [
   shape,
   profile,
   ground,
+  traced,
   displacement,
   shell,
   topUp,
@@ -63,6 +65,7 @@ export {
   type Displacement,
   type TypicalPart,
 } from './displacement'
-export { GROUND_FIRMNESS, PRINT_COVER_MM, damAreaMm2, wantedCoverMm, type GroundFirmness } from './ground'
+export { GROUND_FIRMNESS, damAreaMm2, wantedCoverMm, type GroundFirmness } from './ground'
+export { ringAreaMm2, tracedPrint } from './traced'
 export { coveredAreaMm2, shellVolumeMm3, type Shell } from './shell'
 export { LAYERS_BELOW, topUpAreaMm2, type LayerBelow } from './topUp'

@@ -133,7 +133,8 @@ function findPieces(plan: PourPlan): HeatPieces {
   }
   const [first] = member?.volume.parts ?? []
   const inGround = (member?.facts.material ?? WALL_OF_KIND[plan.mould.kind]) === 'sand_soil'
-  const ground = first?.method.by === 'ground' ? GROUND[first.method.ground] : 'wet_sand'
+  const ground =
+    first?.method.by === 'ground' || first?.method.by === 'traced' ? GROUND[first.method.ground] : 'wet_sand'
   const piece: HeatPiece = {
     shape: body.shape,
     sizeMm: body.sizeMm,

@@ -24,6 +24,7 @@ import * as deviceKeys from './20261201T0900_device_keys'
 import * as bundleJobs from './20261201T1000_bundle_jobs'
 import * as held from './20261201T1100_held'
 import * as seenFrom from './20261201T1200_seen_from'
+import * as finds from './20261201T1300_finds'
 
 /** In order of their names. A migration that has landed is never edited; a new one follows it. */
 export const MIGRATIONS: Record<string, Migration> = {
@@ -52,4 +53,5 @@ export const MIGRATIONS: Record<string, Migration> = {
   '20261201T1000_bundle_jobs': bundleJobs,
   '20261201T1100_held': held,
   '20261201T1200_seen_from': seenFrom,
+  '20261201T1300_finds': finds,
 }

@@ -83,7 +83,7 @@ export class MouldImport {
     }[] = []
     if (!known)
       for (const photo of photos)
-        pictures.push({ photo, made: await reducePhoto(Buffer.from(photo.jpegBase64, 'base64')) })
+        pictures.push({ photo, made: await reducePhoto(Buffer.from(photo.jpegBase64, 'base64'), 'mould') })
     const added = await this.db.transaction().execute(async (trx) => {
       if (!(await insertMould(trx, id, input))) return false
       for (const { photo, made } of pictures)

@@ -84,7 +84,7 @@ async function photosOf(db: Db, ids: readonly string[]): Promise<Map<string, Pho
   return found
 }
 
-export function inputOf(row: MouldRow): MouldInput {
+export function inputOf(row: MouldRow): MouldInput & Pick<MouldCard, 'find'> {
   return {
     name: row.name,
     purpose: row.purpose,
@@ -96,6 +96,7 @@ export function inputOf(row: MouldRow): MouldInput {
     castsBefore: row.casts_before,
     lifeCasts: row.life_casts,
     note: row.note,
+    find: row.find,
   }
 }
 
@@ -106,6 +107,7 @@ async function toCards(db: Db, rows: readonly MouldRow[]): Promise<(MouldCard | 
   return rows.map((row) =>
     readRow(row, () => ({
       ...mouldInputSchema.parse(inputOf(row)),
+      find: row.find,
       id: row.id,
       revision: row.revision,
       kind: row.kind,
@@ -174,6 +176,7 @@ function columnsOf(mould: MouldInput): Columns<MouldTable> {
     casts_before: mould.castsBefore,
     life_casts: mould.lifeCasts,
     note: mould.note,
+    find: mould.find ? JSON.stringify(mould.find) : null,
   }
 }
 
@@ -197,14 +200,21 @@ export async function insertMould(db: Db, id: string, mould: MouldInput): Promis
   return inserted !== undefined
 }
 
+/** What is there of it, for who does not know that there is such a thing. */
+async function findOf(db: Db, id: string): Promise<MouldCard['find']> {
+  const row = await db.selectFrom('mould').select('find').where('id', '=', id).executeTakeFirst()
+  return row?.find ?? null
+}
+
 /** A new mould (`seenRevision` null), or a change of the one the caller saw. */
 export async function putMould(
   db: Db,
   id: string,
   seenRevision: number | null,
-  mould: MouldInput,
+  asked: MouldInput,
 ): Promise<MouldCard> {
-  await requirePlaster(db, mould.usualPlasterId)
+  await requirePlaster(db, asked.usualPlasterId)
+  const mould = { ...asked, find: asked.find === undefined ? await findOf(db, id) : asked.find }
   await putRevisioned(db, 'mould', id, seenRevision, columnsOf(mould), mould, async (now) => {
     const row = await now.selectFrom('mould').selectAll().where('id', '=', id).executeTakeFirstOrThrow()
     return { input: inputOf(row), card: (await toCards(now, [row]))[0] }

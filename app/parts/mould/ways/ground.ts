@@ -4,13 +4,13 @@ import { across, rect, up, type SectionDrawing } from './drawing'
 import { choice, length } from './fields'
 import type { MethodBy, ShownWay } from './way'
 
-const GROUND_WORDS: Record<GroundFirmness, string> = {
+export const GROUND_WORDS: Record<GroundFirmness, string> = {
   firm: 'Firm',
   damp: 'Damp sand',
   soft: 'Soft mud',
 }
 
-function groundSection(m: MethodBy<'ground'>): SectionDrawing {
+export function groundSection(m: MethodBy<'ground'>): SectionDrawing {
   const half = (m.dam === 'ring' ? m.diameterMm : m.lengthMm) / 2
   const printHalf = half * Math.sqrt(Math.max(0.02, m.printSharePct / 100)) * 0.94
   const depth = m.printDepthMm

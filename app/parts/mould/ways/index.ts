@@ -8,6 +8,7 @@ import { profile } from './profile'
 import { shape } from './shape'
 import { shell } from './shell'
 import { topUp } from './topUp'
+import { traced } from './traced'
 import { waterFill } from './waterFill'
 import type { ShownWay } from './way'
 import { weighedCast } from './weighedCast'
@@ -19,6 +20,7 @@ export const SHOWN_WAYS: { [By in VolumeBy]: ShownWay<By> } = {
   shape,
   profile,
   ground,
+  traced,
   displacement,
   shell,
   top_up: topUp,

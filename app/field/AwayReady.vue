@@ -1,0 +1,103 @@
+<script setup lang="ts">
+/** What this device keeps for a day away, and one button that fetches what is missing. Usage: <AwayReady /> */
+import { Check, Download } from '@lucide/vue'
+import Button from 'primevue/button'
+import { computed } from 'vue'
+import { MS_PER } from '#core/units'
+import { useNowBy } from '~/stores/bench'
+import { useConnection } from '~/stores/connection'
+import { useDeviceCopy } from '~/stores/deviceCopy'
+import { keepsNothing } from '~/stores/kept'
+import { lookAtRoom, room } from '~/stores/room'
+import { useShell } from '~/stores/shell'
+import { figure } from '~/parts/show/figures'
+import { momentText } from '~/parts/show/time'
+import { READY_WORDS } from '~/parts/field/words'
+
+const copy = useDeviceCopy()
+const shell = useShell()
+const connection = useConnection()
+const now = useNowBy(MS_PER.min)
+void copy.check()
+void lookAtRoom()
+
+const isWhole = computed(() => copy.ready.length > 0 && copy.ready.every((r) => r.here >= r.of))
+async function fetchAll() {
+  await copy.fetchAll()
+  await lookAtRoom()
+}
+const megabytes = (bytes: number) => `${figure(bytes / 1e6)} MB`
+/** What a day's photographs take, about. */
+const DAY_BYTES = 60e6
+const isTight = computed(
+  () => room.value !== undefined && room.value.ofBytes - room.value.usedBytes < DAY_BYTES,
+)
+async function install() {
+  await shell.install?.prompt()
+  shell.install = undefined
+}
+</script>
+
+<template>
+  <section class="slab away" aria-labelledby="away-title">
+    <h2 id="away-title">For a day away</h2>
+    <ul>
+      <li>
+        <Check v-if="shell.isKept" :size="20" class="yes" aria-hidden="true" />
+        <b>{{ shell.isKept ? 'Opens without a network' : 'Does not open without a network yet' }}</b>
+        <p v-if="!shell.isKept" class="soft small">
+          The browser keeps the application where pages come by https, or at the machine itself, and where it
+          is allowed to keep anything. Leave the page open and it works as well.
+        </p>
+      </li>
+      <li v-for="r in copy.ready" :key="r.what">
+        <Check v-if="r.here >= r.of" :size="20" class="yes" aria-hidden="true" />
+        <b>{{ READY_WORDS[r.what] }}</b> {{ r.here }} of {{ r.of }}
+      </li>
+    </ul>
+    <p v-if="copy.fetched.atMs > 0" class="soft">
+      Fetched {{ momentText(copy.fetched.atMs, now)
+      }}<template v-if="copy.fetched.missing > 0">; {{ copy.fetched.missing }} pictures did not come</template
+      >.
+    </p>
+    <p v-if="keepsNothing" class="failure">This browser is told to keep nothing: take another along.</p>
+    <p v-else-if="isTight" class="failure">
+      {{ megabytes(room!.ofBytes - room!.usedBytes) }} are left here: a day’s photographs may not fit. Make
+      room on the device.
+    </p>
+    <p v-else-if="room" class="soft">
+      {{ megabytes(room.usedBytes) }} kept of {{ megabytes(room.ofBytes) }}
+      {{ room.stays ? '' : '; the browser may clear it when others want room' }}
+    </p>
+    <div class="acts">
+      <Button :disabled="copy.fetching || !connection.connected" @click="fetchAll">
+        <Download :size="20" aria-hidden="true" />
+        {{ copy.fetching ? 'Fetching…' : isWhole ? 'Fetch it anew' : 'Fetch everything' }}
+      </Button>
+      <Button v-if="shell.install" severity="secondary" label="Put it on this device" @click="install" />
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.away {
+  display: grid;
+  gap: var(--s3);
+}
+ul {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  display: grid;
+  gap: var(--s1);
+}
+.yes {
+  color: var(--wet);
+  vertical-align: -0.25em;
+}
+.acts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: var(--s3);
+}
+</style>

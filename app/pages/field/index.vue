@@ -1,0 +1,3 @@
+<template>
+  <FieldRoom />
+</template>
