@@ -2,6 +2,7 @@
 /** What this device keeps for a day away, and one button that fetches what is missing. Usage: <AwayReady /> */
 import { Check, Download } from '@lucide/vue'
 import Button from 'primevue/button'
+import { useIntervalFn } from '@vueuse/core'
 import { computed } from 'vue'
 import { MS_PER } from '#core/units'
 import { useNowBy } from '~/stores/bench'
@@ -10,6 +11,7 @@ import { useDeviceCopy } from '~/stores/deviceCopy'
 import { keepsNothing } from '~/stores/kept'
 import { lookAtRoom, room } from '~/stores/room'
 import { useShell } from '~/stores/shell'
+import { useWorkshop } from '~/stores/workshop'
 import { figure } from '~/parts/show/figures'
 import { momentText } from '~/parts/show/time'
 import { READY_WORDS } from '~/parts/field/words'
@@ -17,16 +19,20 @@ import { READY_WORDS } from '~/parts/field/words'
 const copy = useDeviceCopy()
 const shell = useShell()
 const connection = useConnection()
+const workshop = useWorkshop()
 const now = useNowBy(MS_PER.min)
-void copy.check()
 void lookAtRoom()
+void workshop.ready.then(copy.check)
+// What is fetched or changes meanwhile is written a moment later.
+useIntervalFn(() => void copy.check(), 3000)
 
 const isWhole = computed(() => copy.ready.length > 0 && copy.ready.every((r) => r.here >= r.of))
 async function fetchAll() {
   await copy.fetchAll()
   await lookAtRoom()
 }
-const megabytes = (bytes: number) => `${figure(bytes / 1e6)} MB`
+const bytesText = (bytes: number) =>
+  bytes >= 1e9 ? `${figure(bytes / 1e9)} GB` : `${figure(bytes / 1e6)} MB`
 /** What a day's photographs take, about. */
 const DAY_BYTES = 60e6
 const isTight = computed(
@@ -43,7 +49,7 @@ async function install() {
     <h2 id="away-title">For a day away</h2>
     <ul>
       <li>
-        <Check v-if="shell.isKept" :size="20" class="yes" aria-hidden="true" />
+        <Check v-if="shell.isKept" :size="22" class="yes" aria-hidden="true" />
         <b>{{ shell.isKept ? 'Opens without a network' : 'Does not open without a network yet' }}</b>
         <p v-if="!shell.isKept" class="soft small">
           The browser keeps the application where pages come by https, or at the machine itself, and where it
@@ -51,7 +57,7 @@ async function install() {
         </p>
       </li>
       <li v-for="r in copy.ready" :key="r.what">
-        <Check v-if="r.here >= r.of" :size="20" class="yes" aria-hidden="true" />
+        <Check v-if="r.here >= r.of" :size="22" class="yes" aria-hidden="true" />
         <b>{{ READY_WORDS[r.what] }}</b> {{ r.here }} of {{ r.of }}
       </li>
     </ul>
@@ -62,12 +68,12 @@ async function install() {
     </p>
     <p v-if="keepsNothing" class="failure">This browser is told to keep nothing: take another along.</p>
     <p v-else-if="isTight" class="failure">
-      {{ megabytes(room!.ofBytes - room!.usedBytes) }} are left here: a day’s photographs may not fit. Make
+      {{ bytesText(room!.ofBytes - room!.usedBytes) }} are left here: a day’s photographs may not fit. Make
       room on the device.
     </p>
     <p v-else-if="room" class="soft">
-      {{ megabytes(room.usedBytes) }} kept of {{ megabytes(room.ofBytes) }}
-      {{ room.stays ? '' : '; the browser may clear it when others want room' }}
+      {{ bytesText(room.usedBytes) }} kept of {{ bytesText(room.ofBytes) }}.
+      {{ room.stays ? '' : 'The browser may clear it when others want room.' }}
     </p>
     <div class="acts">
       <Button :disabled="copy.fetching || !connection.connected" @click="fetchAll">
@@ -92,6 +98,7 @@ ul {
   gap: var(--s1);
 }
 .yes {
+  margin-right: var(--s2);
   color: var(--wet);
   vertical-align: -0.25em;
 }

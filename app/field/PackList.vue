@@ -129,59 +129,61 @@ function tick(item: string) {
           <QuantityField v-model="capMl" kind="volume" label="One cap holds" :min="1" :max="500" optional />
         </div>
       </section>
-      <section class="slab part" aria-labelledby="takes-title">
-        <h2 id="takes-title">It takes</h2>
-        <p v-if="!pack" class="failure" role="alert">A print so small holds less than can be mixed.</p>
-        <template v-else>
-          <dl class="figures">
-            <div>
-              <dt>Plaster</dt>
-              <dd class="figure">{{ units.mass(pack.powderG) }}</dd>
-            </div>
-            <div>
-              <dt>Water for it</dt>
-              <dd class="figure">{{ units.volume(pack.waterMl) }}</dd>
-            </div>
-          </dl>
-          <article v-for="(bag, i) in pack.bags" :key="i" class="bag">
-            <p>
-              <b class="figure">{{ bag.count }} ×</b> {{ said.how === 'jug' ? 'portion' : 'bag' }} of
-              <b class="figure">{{ units.mass(bag.powderG) }}</b>
+      <div class="column">
+        <section class="slab part" aria-labelledby="takes-title">
+          <h2 id="takes-title">It takes</h2>
+          <p v-if="!pack" class="failure" role="alert">A print so small holds less than can be mixed.</p>
+          <template v-else>
+            <dl class="figures">
+              <div>
+                <dt>Plaster</dt>
+                <dd class="figure">{{ units.mass(pack.powderG) }}</dd>
+              </div>
+              <div>
+                <dt>Water for it</dt>
+                <dd class="figure">{{ units.volume(pack.waterMl) }}</dd>
+              </div>
+            </dl>
+            <article v-for="(bag, i) in pack.bags" :key="i" class="bag">
+              <p>
+                <b class="figure">{{ bag.count }} ×</b> {{ said.how === 'jug' ? 'portion' : 'bag' }} of
+                <b class="figure">{{ units.mass(bag.powderG) }}</b>
+              </p>
+              <p>
+                Water to find: <b>{{ units.volume(bag.waterMl) }}</b
+                ><template v-if="bag.caps !== null">
+                  or <b>{{ plain(bag.caps, 1) }} caps</b> of {{ said.bottle || 'the bottle' }}</template
+                >
+              </p>
+              <p class="soft">{{ makes(bag) }}, {{ sizeOf(bag.print) }}</p>
+            </article>
+            <h3>Rings</h3>
+            <p v-for="(e, i) in pack.each" :key="`ring ${i}`">
+              {{ said.prints[i]?.count }} ×
+              <b>{{ units.size(e.ring.stripMm) }} × {{ units.size(e.ring.heightMm) }}</b>
+              <span class="soft"> of card, for {{ sizeOf(i) }}, {{ units.size(e.coverMm) }} of cover</span>
             </p>
-            <p>
-              Water to find: <b>{{ units.volume(bag.waterMl) }}</b
-              ><template v-if="bag.caps !== null">
-                or <b>{{ plain(bag.caps, 1) }} caps</b> of {{ said.bottle || 'the bottle' }}</template
-              >
-            </p>
-            <p class="soft">{{ makes(bag) }}, {{ sizeOf(bag.print) }}</p>
-          </article>
-          <h3>Rings</h3>
-          <p v-for="(e, i) in pack.each" :key="`ring ${i}`">
-            {{ said.prints[i]?.count }} ×
-            <b>{{ units.size(e.ring.stripMm) }} × {{ units.size(e.ring.heightMm) }}</b>
-            <span class="soft"> of card, for {{ sizeOf(i) }}, {{ units.size(e.coverMm) }} of cover</span>
-          </p>
-          <CautionNote id="dust" />
-        </template>
-      </section>
-      <section v-if="pack" class="slab part" aria-labelledby="ticks-title">
-        <h2 id="ticks-title">At the kerb</h2>
-        <ul class="ticks">
-          <li v-for="{ item, count } in pack.items" :key="item">
-            <label class="check">
-              <input type="checkbox" :checked="said.ticked.includes(item)" @change="tick(item)" />
-              {{ PACK_WORDS[item](count) }}
-            </label>
-          </li>
-        </ul>
-        <Button
-          v-if="said.ticked.length > 0"
-          severity="secondary"
-          label="Begin anew"
-          @click="said.ticked = []"
-        />
-      </section>
+            <CautionNote id="dust" />
+          </template>
+        </section>
+        <section v-if="pack" class="slab part" aria-labelledby="ticks-title">
+          <h2 id="ticks-title">At the kerb</h2>
+          <ul class="ticks">
+            <li v-for="{ item, count } in pack.items" :key="item">
+              <label class="check">
+                <input type="checkbox" :checked="said.ticked.includes(item)" @change="tick(item)" />
+                {{ PACK_WORDS[item](count) }}
+              </label>
+            </li>
+          </ul>
+          <Button
+            v-if="said.ticked.length > 0"
+            severity="secondary"
+            label="Begin anew"
+            @click="said.ticked = []"
+          />
+        </section>
+      </div>
     </div>
   </div>
 </template>
@@ -200,6 +202,11 @@ function tick(item: string) {
   gap: var(--s4);
   grid-template-columns: repeat(auto-fit, minmax(min(24rem, 100%), 1fr));
   align-items: start;
+}
+.column {
+  display: grid;
+  gap: var(--s4);
+  min-width: 0;
 }
 .part {
   display: grid;

@@ -99,7 +99,6 @@ const lines = (of: Parameters<typeof mouldLines>[0]) =>
       <div class="columns">
         <section class="slab part" aria-labelledby="photos-title">
           <h2 id="photos-title">Photographs</h2>
-          <PrintCamera @taken="taken" />
           <p v-if="problem" class="failure" role="alert">{{ problem }}</p>
           <ul v-if="pictures.length > 1" class="thumbs" aria-label="Which photograph">
             <li v-for="(p, i) in pictures" :key="p.id">
@@ -130,6 +129,7 @@ const lines = (of: Parameters<typeof mouldLines>[0]) =>
             Straight down, the rule in the frame at a right angle to the print, low sun, no flash; then from
             the sides. Before anything is touched.
           </p>
+          <PrintCamera @taken="taken" />
         </section>
         <div class="column">
           <section class="slab part" aria-labelledby="amount-title">

@@ -199,6 +199,11 @@ function figureWords(value: number, plusMinus: number, unit: 'mm' | 'deg'): stri
   if (unit === 'deg') return `${plain(value, 0)}° ± ${plain(Math.max(1, plusMinus), 0)}°`
   return `${units.size(Math.round(value * 10) / 10)} ± ${units.size(Math.max(0.1, Math.round(plusMinus * 10) / 10))}`
 }
+/** To two figures. */
+function rounded(value: number): number {
+  const step = 10 ** (Math.floor(Math.log10(Math.max(1, value))) - 1)
+  return Math.round(value / step) * step
+}
 const marks = computed(() =>
   props.shot.marks.map((m) => {
     if (!isScaled(props.shot)) return { name: MARK_NAMES[m.kind], words: '', notes: [] as string[] }
@@ -310,8 +315,10 @@ const asked = computed(() => {
     </ul>
     <p v-if="traced?.ok">
       Within the outline
-      <b>{{ units.area(traced.outline.areaMm2) }} ± {{ units.area(traced.outline.areaPlusMinusMm2) }}</b>,
-      {{ units.size(Math.round(traced.outline.lengthMm)) }} long,
+      <b
+        >{{ units.area(traced.outline.areaMm2) }} ±
+        {{ units.area(rounded(traced.outline.areaPlusMinusMm2)) }}</b
+      >, {{ units.size(Math.round(traced.outline.lengthMm)) }} long,
       {{ units.size(Math.round(traced.outline.widthMm)) }} wide.
     </p>
     <p v-else-if="traced" class="failure" role="alert">{{ MEASURE_ISSUE_WORDS[traced.issue.code] }}</p>

@@ -2,7 +2,7 @@ import 'fake-indexeddb/auto'
 import { IDBFactory } from 'fake-indexeddb'
 import { createPinia, setActivePinia } from 'pinia'
 import { beforeEach, expect, it, vi } from 'vitest'
-import { createApp } from 'vue'
+import { createApp, reactive } from 'vue'
 import { callApi, type ApiResult } from './api'
 import { BENCH, benchOf } from './bench'
 import { workshopClock } from './clock'
@@ -75,7 +75,9 @@ it('goes straight through where somebody answers, whatever the answer', async ()
 it('waits in order where nobody does, also for a window opened later, and goes out once', async () => {
   const commands = openWindow()
   api.mockResolvedValue(failed('unavailable'))
-  expect(await commands.ask(mould('m1', 'A'), () => 'meanwhile')).toEqual(ok('meanwhile'))
+  // A form's own, as it is watched.
+  const typed = reactive(mould('m1', 'A'))
+  expect(await commands.ask(typed, () => 'meanwhile')).toEqual(ok('meanwhile'))
   await commands.ask(pour('p1'), () => '')
   expect(told).toEqual(['show m1', 'show p1'])
   expect([commands.holdsUp('p1'), commands.holdsUp('p2')]).toEqual([true, false])
@@ -152,8 +154,11 @@ it('taken away and gone already is taken away; a fault of the server’s is trie
   const drop: Asked = { topic: 'mould', of: 'm1', name: 'A', method: 'DELETE', path: '/api/moulds/m1' }
   api.mockResolvedValue(failed('unavailable'))
   await commands.ask(drop, () => '')
-  api.mockResolvedValue(failed('internal'))
-  expect(await commands.flush()).toBe('away')
+  await commands.ask(pour('p1'), () => '')
+  // A fault with one holds up no other.
+  api.mockImplementation((path) => Promise.resolve(path.includes('moulds') ? failed('internal') : ok({})))
+  expect(await commands.flush()).toBe('done')
+  expect(commands.waiting.map((c) => c.of)).toEqual(['m1'])
   api.mockResolvedValue(failed('not_found'))
   expect(await commands.flush()).toBe('done')
   expect(commands.refused).toEqual([])

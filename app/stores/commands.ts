@@ -56,7 +56,9 @@ export const useCommands = defineStore('commands', () => {
    * Asks the workshop, and where it does not answer keeps what was asked.
    * @param meanwhile what stands here until it does.
    */
-  async function ask<T>(asked: Asked, meanwhile: () => T): Promise<ApiResult<T>> {
+  async function ask<T>(typed: Asked, meanwhile: () => T): Promise<ApiResult<T>> {
+    // As it goes over the wire: what a form holds is watched, and no database takes that.
+    const asked = JSON.parse(JSON.stringify(typed)) as Asked
     // What is behind another of the same must not overtake it.
     const isFirst = !isWaiting(asked.topic, asked.of)
     if (isFirst) {
@@ -121,22 +123,29 @@ export const useCommands = defineStore('commands', () => {
   }
 
   let flushing: Promise<'done' | 'away'> | undefined
-  /** Gives the workshop what waits. @returns whether it is there. */
+  /**
+   * Gives the workshop what waits, what is about one thing in its order; a fault of its own with one thing holds up no
+   * other. @returns whether it is there.
+   */
   function flush(): Promise<'done' | 'away'> {
-    flushing ??= (async () => {
-      for (let next = waiting.value[0]; next; next = waiting.value[0]) {
-        await markTried(next)
-        const body = bodyOf(next)
-        const answer = await callApi<unknown>(next.path, { method: next.method, ...(body && { body }) })
-        if (answer.ok) await settle(next, { answer: answer.value })
-        else if (isAway(answer.failure) || answer.failure.code === 'internal') return 'away'
-        else if (next.method === 'DELETE' && answer.failure.code === 'not_found')
-          await settle(next, { answer: undefined })
-        else await settle(next, { refused: { ...next, ...answer.failure } })
-      }
-      return 'done' as const
-    })().finally(() => (flushing = undefined))
+    flushing ??= sendAll().finally(() => (flushing = undefined))
     return flushing
+  }
+  async function sendAll(): Promise<'done' | 'away'> {
+    const heldUp = new Set<string>()
+    for (;;) {
+      const next = waiting.value.find((c) => !heldUp.has(c.of))
+      if (!next) return 'done'
+      await markTried(next)
+      const body = bodyOf(next)
+      const answer = await callApi<unknown>(next.path, { method: next.method, ...(body && { body }) })
+      if (answer.ok) await settle(next, { answer: answer.value })
+      else if (isAway(answer.failure)) return 'away'
+      else if (answer.failure.code === 'internal') heldUp.add(next.of)
+      else if (next.method === 'DELETE' && answer.failure.code === 'not_found')
+        await settle(next, { answer: undefined })
+      else await settle(next, { refused: { ...next, ...answer.failure } })
+    }
   }
 
   /** What the browser holds: also what another window put down. */

@@ -62,6 +62,7 @@ export const ROUTES: Record<`/api/${string}`, Partial<Record<Method, RouteRight>
   '/api/pours/:id/events': { POST: 'work' },
   '/api/pours/:id/plan': { PUT: 'work' },
   '/api/pours/:id/readings': { GET: 'look', POST: 'work', DELETE: 'work' },
+  '/api/pours/last': { GET: 'look' },
   '/api/pours/last-mixed': { GET: 'look' },
   '/api/recipes': { GET: 'look' },
   '/api/recipes/:id': { PUT: 'work', DELETE: 'keep' },
