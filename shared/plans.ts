@@ -15,6 +15,7 @@ import {
 } from '../core/plaster'
 import {
   ADDING_WAYS,
+  DEADLINE_WHYS,
   FILLING_WAYS,
   KNOWN_STEPS,
   type KeptPlan,
@@ -34,7 +35,7 @@ import {
 import { BAG_KEEPINGS } from '../core/stock'
 import { type Provenance } from '../core/provenance'
 import { cavityDescriptionSchema, mouldFactsSchema, storedCavitySchema } from './moulds'
-import { id, name, text } from './text'
+import { id, instantMs, name, text } from './text'
 
 /** A plan as it crosses the wire, and as the database has it. Past these it is trusted. */
 
@@ -252,6 +253,9 @@ const planShapeOn = (volume: z.ZodType<CavityDescription>) =>
       })
       .optional(),
     heed: z.array(z.enum(CAUSES)).max(CAUSES.length).optional(),
+    deadline: z
+      .object({ leaveAtMs: instantMs, why: z.enum(DEADLINE_WHYS), withGround: z.boolean() })
+      .optional(),
   })
 const planShape = planShapeOn(cavityDescriptionSchema)
 // A field that the plan has and the wire forgets would be dropped in silence: this does not compile then.

@@ -65,7 +65,10 @@ const placed = computed(() =>
         </ol>
         <FieldSketch v-if="placed.length > 1" :prints="placed" />
       </section>
-      <AwayReady />
+      <div class="part">
+        <AwayReady />
+        <FieldFiles :cards="prints.map((p) => p.card)" />
+      </div>
     </div>
   </div>
 </template>

@@ -67,7 +67,7 @@ if (changingId.value) {
   const record = pours.records.get(changingId.value)
   if (record) {
     seenRevision.value = record.revision
-    draft.value = draftOf(record.plan, stock)
+    draft.value = { ...draftOf(record.plan, stock), deadline: record.plan.deadline ?? null }
   }
 }
 /** Another one like that pour, with what went wrong put right. */
@@ -79,6 +79,8 @@ if (fromId) {
   const causes = asked.filter((c): c is CauseId => (CAUSES as readonly string[]).includes(c))
   if (record) draft.value = draftOf(heeding(decisionsOf(record.plan), causes), stock)
 }
+// What pressed yesterday presses no more.
+if ((draft.value.deadline?.leaveAtMs ?? Infinity) < useClock().nowMs()) draft.value.deadline = null
 // What was kept may point at a shelf that is empty by now.
 const { source } = draft.value
 if (
@@ -101,7 +103,8 @@ function pickPlaster(key: string) {
 }
 /** A recipe is everything but the mould: it is scaled to the one on the worksheet. */
 function useRecipe({ id: recipeId, name, plan }: Recipe) {
-  Object.assign(draft.value, { ...mixDraft(plan, stock), recipe: { recipeId, name } })
+  const { deadline } = draft.value
+  Object.assign(draft.value, { ...mixDraft(plan, stock), deadline, recipe: { recipeId, name } })
 }
 if (typeof route.query.mould === 'string') pickMould(route.query.mould)
 if (typeof route.query.set === 'string') pickSet(route.query.set)
@@ -157,7 +160,15 @@ const cautionsUnder = computed(
 const remedies = computed(() =>
   plan.value && outcome.value && !unread.value ? remediesFor(plan.value, outcome.value) : [],
 )
-const views = computed(() => PLAN_VIEWS.filter((v) => v !== 'remedies' || remedies.value.length > 0))
+/** Out there something else says when one must go. */
+const isInGround = computed(() => plan.value?.mould.kind === 'ground')
+const views = computed(() =>
+  PLAN_VIEWS.filter(
+    (v) =>
+      (v !== 'remedies' || remedies.value.length > 0) &&
+      (v !== 'deadline' || isInGround.value || draft.value.deadline !== null),
+  ),
+)
 /** Beside the sentence something always stands: what would help, where something is wrong. */
 const shown = computed<Opened>(() => {
   const first = views.value[0]!
@@ -189,7 +200,7 @@ const { save, busy, failure } = useSavePlan({
   onTaken: () => {
     heeded.forget()
     // To the rim is meant for this once.
-    kept.value = { ...draft.value, piece: '', toTheRim: false }
+    kept.value = { ...draft.value, piece: '', toTheRim: false, deadline: null }
   },
 })
 </script>
@@ -327,6 +338,14 @@ const { save, busy, failure } = useSavePlan({
       />
       <PlanRemedies v-else-if="shown === 'remedies'" :remedies="remedies" @take="takeRemedy" />
       <template v-else-if="plan && outcome">
+        <PlanDeadline
+          v-if="shown === 'deadline'"
+          v-model="draft"
+          :plan="plan"
+          :outcome="outcome"
+          :stock="stock"
+          @pick="pickPlaster"
+        />
         <PlanTimes v-if="shown === 'times'" :plan="plan" :outcome="outcome" />
         <PlanBecomes v-else-if="shown === 'becomes'" :plan="plan" :outcome="outcome" />
         <section v-else-if="shown === 'schools'" class="slab" aria-label="Schools side by side">

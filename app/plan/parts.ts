@@ -1,7 +1,7 @@
 import { PLAN_PARTS, type PlanPart } from '~/parts/words/planSentence'
 
 /** What can be looked into besides the parts of the sentence. */
-export const PLAN_VIEWS = ['remedies', 'times', 'becomes', 'schools', 'recipes'] as const
+export const PLAN_VIEWS = ['remedies', 'deadline', 'times', 'becomes', 'schools', 'recipes'] as const
 export type PlanView = (typeof PLAN_VIEWS)[number]
 export type Opened = PlanPart | PlanView
 
@@ -14,6 +14,7 @@ export const OPENED_WORDS: Record<Opened, string> = {
   water: 'Water and how warm it is',
   drying: 'Drying',
   remedies: 'What gives time',
+  deadline: 'By when one must go',
   times: 'When it sets',
   becomes: 'What it becomes',
   schools: 'Schools',

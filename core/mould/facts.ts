@@ -260,6 +260,7 @@ export function airTactics({ airTraps, build }: Pick<MouldFacts, 'airTraps' | 'b
 export const PREPARATIONS = [
   'bench_ready',
   'photograph_first',
+  'loose_bits_out',
   'wash_and_look',
   'drain_and_dry',
   'pick_out_crumbs',
@@ -276,6 +277,8 @@ export const PREPARATIONS = [
   'clay_the_seams',
   'box_the_tray',
   'push_dam_in',
+  'plug_leaks',
+  'mist_crust',
   'thickness_marks',
   'score_layer',
   'wet_layer',
@@ -293,7 +296,9 @@ export function preparationOf(facts: MouldFacts, volume: CavityDescription): Pre
   // On a beach there is no bench to cover.
   const wanted = new Set<Preparation>(inGround ? [] : ['bench_ready'])
   const firstUse = MATERIAL_NATURE[material].oneTime
-  if (inGround) wanted.add('photograph_first').add('push_dam_in')
+  if (inGround) wanted.add('photograph_first').add('loose_bits_out').add('push_dam_in').add('plug_leaks')
+  if (methods.some((m) => m.by === 'traced' && (m.soil === 'snow' || m.soil === 'sand')))
+    wanted.add('mist_crust')
   if (!firstUse) wanted.add('wash_and_look')
   if (methods.some((m) => m.by === 'water_fill') && !inGround) wanted.add('drain_and_dry')
   if (material === 'alginate') wanted.add('pick_out_crumbs').add('same_day')

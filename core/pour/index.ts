@@ -1,5 +1,6 @@
 export {
   ADDING_WAYS,
+  DEADLINE_WHYS,
   SUNS,
   airTacticsOf,
   castsOf,
@@ -8,7 +9,17 @@ export {
   preparationsOf,
   soakTimeS,
 } from './plan/plan'
-export type { AddingWay, DescribedMould, PlanLearnt, PlanMember, PourPlan, Sun, WaterTaps } from './plan/plan'
+export type {
+  AddingWay,
+  Deadline,
+  DeadlineWhy,
+  DescribedMould,
+  PlanLearnt,
+  PlanMember,
+  PourPlan,
+  Sun,
+  WaterTaps,
+} from './plan/plan'
 export type { PlanBag, PlanPlaster, PlasterOrigins } from './plan/plaster'
 export { bowlFills } from './plan/mix/bowlFill'
 export type { BowlFill } from './plan/mix/bowlFill'
@@ -19,6 +30,13 @@ export { FIRST_SCOOP, classValuesOf } from './plan/mix/classValues'
 export { MODEL_VERSION, isKept, keepPlan, plannedBowls } from './plan/kept'
 export type { KeptPlan, PlanKept, PlanPromise } from './plan/kept'
 export { takePlan } from './plan/choose/takePlan'
+export {
+  deadlineOf,
+  deadlineRemedies,
+  type DeadlineAnswer,
+  type DeadlineRemedy,
+  type DeadlineWay,
+} from './plan/choose/deadline'
 export { HOTTEST_DRYING_AIR_C, refusalsOf } from './plan/limits'
 export { REMEDY_IDS, remediesFor } from './plan/choose/remedies'
 export type { Effect, Remedy, RemedyChange, RemedyId } from './plan/choose/remedies'

@@ -179,7 +179,8 @@ own(
 
     await own.step('and show the same, whoever came first', async () => {
       for (const page of [ana, ben]) await opened(page, `${workshop.address}/casts/${shared}`)
-      const said = (page: Page) => page.getByRole('region', { name: 'What happened', exact: true }).innerText()
+      const said = (page: Page) =>
+        page.getByRole('region', { name: 'What happened', exact: true }).innerText()
       await expect.poll(() => said(ben)).toBe(await said(ana))
     })
     await Promise.all([ana, ben].map((page) => page.context().close()))

@@ -82,6 +82,7 @@ export function tracedWay(
     ringWidthMm: round(ring.widthMm),
     coverMm,
     ground: firmness,
+    soil: ground,
   }
 }
 

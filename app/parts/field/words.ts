@@ -1,12 +1,7 @@
 import type { FieldGround, FrameFault, MarkKind, MeasureIssueCode, PackItem, ShotNote } from '#core/field'
 import type { Ready } from '~/stores/deviceCopy'
 
-export const GROUND_NAMES: Record<FieldGround, string> = {
-  sand: 'Sand',
-  mud: 'Mud',
-  silt: 'Silt',
-  snow: 'Snow',
-}
+export { SOIL_WORDS as GROUND_NAMES } from '~/parts/words/field'
 
 /** What each ground asks for before the ring goes in. Common practice, no source. */
 export const GROUND_ADVICE: Record<FieldGround, string> = {

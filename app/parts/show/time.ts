@@ -73,7 +73,7 @@ function written(atMs: number, how: Intl.DateTimeFormatOptions): string {
   return format.format(atMs)
 }
 /** Twenty-four hours are written 09:57, twelve 9:57 AM. */
-const clockText = (atMs: number) =>
+export const clockText = (atMs: number) =>
   written(
     atMs,
     isAmerican() ? { hour: 'numeric', minute: '2-digit' } : { hour: '2-digit', minute: '2-digit' },

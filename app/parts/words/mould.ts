@@ -252,6 +252,7 @@ export const TACTIC_WORDS: Record<AirTactic, string> = {
 export const PREPARATION_WORDS: Record<Preparation, string> = {
   bench_ready: 'Bench covered; rags, rinse bucket and bin at hand',
   photograph_first: 'Photograph it straight down, a scale in the frame',
+  loose_bits_out: 'Loose bits picked out; nothing pressed down',
   wash_and_look: 'Mould clean, looked over for tears and cracks',
   drain_and_dry: 'The water it was measured with is out, and it is dry',
   pick_out_crumbs: 'Crumbs picked out, pooled water shaken out',
@@ -268,6 +269,8 @@ export const PREPARATION_WORDS: Record<Preparation, string> = {
   clay_the_seams: 'Seams tight with clay',
   box_the_tray: 'Tray rinsed, its edge boxed',
   push_dam_in: 'Dam pushed in and sealed with mud',
+  plug_leaks: 'Leaks and cracks plugged from outside',
+  mist_crust: 'Misted with water: dry sand holds, snow freezes a crust',
   thickness_marks: 'Marks set for the thickness of the shell',
   score_layer: 'Layer below scored',
   wet_layer: 'Dry layer below wetted until it stops drinking',

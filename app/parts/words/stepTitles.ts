@@ -68,7 +68,7 @@ const OF_FILLING: Partial<Record<FillingWay, { first: Some; base?: Some }>> = {
 }
 
 export type StepOf = Pick<PlanStep, 'id' | 'own' | 'batch'>
-export type WaysOf = Partial<Pick<PourPlan, 'addingWay' | 'filling' | 'ratioMethod'>>
+export type WaysOf = Partial<Pick<PourPlan, 'addingWay' | 'filling' | 'ratioMethod' | 'mould'>>
 
 /** Where nothing is weighed. */
 const BY_SCOOP: Some = { weigh_water: 'Measure the water', weigh_powder: 'Scoop the plaster' }

@@ -284,6 +284,21 @@ const FILLING_CHANGES: Record<FillingWay, { first: Change; base?: Change }> = {
 
 export type StepWords = { title: string } & Saying
 
+/** Out there the mould is the ground, and gives. Common practice, no source. */
+const IN_GROUND: Partial<Record<KnownStep, Partial<Saying>>> = {
+  prepare: {
+    how: 'Photographs first. Loose bits out, nothing pressed. The ring round it, sealed outside with mud.',
+  },
+  pour: {
+    how: 'Beside the deepest place, over a spoon held low, so that it runs in by itself: deepest first. Then up to its cover.',
+    until: 'it stands over the highest point as thick as planned',
+    gear: 'a spoon or a flat stick',
+  },
+  tap: {
+    how: 'Tap the ring, or pat the ground beside it; never the print. Then hands off.',
+  },
+}
+
 /** What a pour of one bowl of several fills: which moulds are full with it, and which one the next bowl goes on with. */
 function fillingOf({ full, begun }: BowlFill): Pick<Saying, 'action' | 'how'> {
   const these = full.map(({ name, count }) => (count > 1 ? `${count} × ${name}` : name)).join(', ')
@@ -308,6 +323,7 @@ export function stepWords(step: StepOf, plan: WaysOf, fill?: BowlFill): StepWord
     ...byScoop(plan)[step.id],
     ...first[step.id],
     ...(step.batch > 0 ? base?.[step.id] : undefined),
+    ...(plan.mould?.kind === 'ground' ? IN_GROUND[step.id] : undefined),
     ...(fill && step.id === 'pour' ? fillingOf(fill) : undefined),
   }
 }

@@ -109,6 +109,7 @@ export function mixDraft(plan: PourPlan, stock: Stock): Omit<PlanDraft, keyof Re
     dryingExposure: plan.dryingExposure,
     dryTarget: plan.dryTarget,
     heed: plan.heed ?? [],
+    deadline: null,
     recipe: plan.recipe ?? null,
   }
 }

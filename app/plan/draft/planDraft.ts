@@ -3,6 +3,7 @@ import type { BatchSplit, Scoop, SiftStage } from '#core/mix'
 import { type Addition, plasterProperties, type WaterKind } from '#core/plaster'
 import {
   type AddingWay,
+  type Deadline,
   type FillingWay,
   FIRST_SCOOP,
   type PourPlan,
@@ -76,6 +77,8 @@ export interface PlanDraft {
   dryTarget: PourPlan['dryTarget']
   /** What went wrong with an earlier one, to be kept in mind. */
   heed: CauseId[]
+  /** Of this pour alone. */
+  deadline: Deadline | null
   /** The recipe it was begun from. */
   recipe: NonNullable<PourPlan['recipe']> | null
 }
@@ -151,6 +154,7 @@ export function emptyDraft(settings: Settings): PlanDraft {
     dryingExposure: 'both_faces',
     dryTarget: 'paint',
     heed: [],
+    deadline: null,
     recipe: null,
   }
 }

@@ -149,6 +149,7 @@ export function planOf(draft: PlanDraft, stock: Stock, nowMs: number): PourPlan 
     dryTarget: draft.dryTarget,
     scaleDivisionG: stock.settings.scaleDivisionG,
     ...(draft.heed.length > 0 ? { heed: [...draft.heed] } : {}),
+    ...(draft.deadline ? { deadline: { ...draft.deadline } } : {}),
     ...(draft.recipe === null ? {} : { recipe: { ...draft.recipe } }),
   }
   const bowl = draft.bowlId === '' ? shelfBowl(plan, stock.bowls) : plan.batching!.bowl

@@ -7,6 +7,7 @@ import { computed } from 'vue'
 import { chanceBy } from '#core/forecast'
 import type { PlanOutcome } from '#core/pour'
 import { durationText } from '~/parts/show/time'
+import { chanceWords } from '~/parts/words/deadline'
 import { outOf } from './timeline'
 
 const props = defineProps<{
@@ -18,11 +19,7 @@ const props = defineProps<{
 const byMin = defineModel<number>({ required: true })
 const strong = computed(() => outOf(props.outcome).strong)
 const tenths = computed(() => Math.round(10 * chanceBy(strong.value, 60 * byMin.value)))
-/** Never all or none: no plan is as sure as that. */
-const often = computed(() => {
-  if (tenths.value > 9) return 'more than 9 times in 10'
-  return tenths.value < 1 ? 'less than once in 10' : `about ${tenths.value} times in 10`
-})
+const often = computed(() => chanceWords(chanceBy(strong.value, 60 * byMin.value)))
 </script>
 
 <template>

@@ -77,6 +77,7 @@ const issues = computed(() =>
     <RunBeat v-if="run.step === 'tap'" class="later" />
     <p v-for="issue in issues" :key="issue.code" class="issue">{{ issueWords(issue, units) }}</p>
     <template #aside>
+      <RunDeadline :facts="run.facts" :now-ms="run.now" />
       <RunCautions :run />
       <RunHeed :plan="run.record.plan" :stage="run.view.stage" class="later" />
       <RunAir

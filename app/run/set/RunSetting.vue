@@ -39,6 +39,7 @@ const question = computed(() => {
       />
     </RunSet>
     <template #aside>
+      <RunDeadline :facts="run.facts" :now-ms="run.now" />
       <RunCautions :run />
       <SetBurn :facts="run.facts" :curve :now-ms="run.now" />
       <RunDoubts :facts="run.facts" :pour-id="run.id" :now-ms="run.now" />

@@ -1,5 +1,5 @@
-import { PRINT_FORMS, coverFor, printVolume } from '../../field'
-import { areaMm2, keyOf, lengthMm, lengthMmOrNone, type Method } from './figures'
+import { FIELD_GROUNDS, PRINT_FORMS, coverFor, printVolume } from '../../field'
+import { areaMm2, keyOf, lengthMm, lengthMmOrNone, oneOf, type Method } from './figures'
 import { extent, found, warning } from './finding'
 import { GROUND_FIRMNESS } from './ground'
 import { way } from './way'
@@ -19,6 +19,8 @@ const figures = {
   ringWidthMm: lengthMm,
   coverMm: lengthMm,
   ground: keyOf(GROUND_FIRMNESS),
+  /** What it lies in. */
+  soil: oneOf(...FIELD_GROUNDS),
 } as const
 type Traced = Method<'traced', typeof figures>
 

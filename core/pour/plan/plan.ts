@@ -46,6 +46,18 @@ export const SUN_W_M2 = { hazy: 450, full: 900 } as const
 export type Sun = keyof typeof SUN_W_M2
 export const SUNS = Object.keys(SUN_W_M2) as [Sun, ...Sun[]]
 
+/** What one has to be gone for. */
+export const DEADLINE_WHYS = ['tide', 'dusk', 'transport', 'other'] as const
+export type DeadlineWhy = (typeof DEADLINE_WHYS)[number]
+
+/** By when one must have left, with the cast. */
+export interface Deadline {
+  leaveAtMs: number
+  why: DeadlineWhy
+  /** It is lifted with the ground it lies in, and freed at home: then it need only have set. */
+  withGround: boolean
+}
+
 /** How the powder meets the water. */
 export const ADDING_WAYS = ['sifted', 'tipped_in', 'kneaded'] as const
 export type AddingWay = (typeof ADDING_WAYS)[number]
@@ -132,6 +144,8 @@ export interface PourPlan {
   learnt?: PlanLearnt
   /** What went wrong with an earlier one, to be kept in mind where it can happen again. */
   heed?: CauseId[]
+  /** By when one must have left with it; nothing presses where it is not given. */
+  deadline?: Deadline
 }
 
 /** A mould to be poured, as its card or the caster describes it. */

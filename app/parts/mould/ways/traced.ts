@@ -1,5 +1,6 @@
 import { Spline } from '@lucide/vue'
 import { usualFacts } from '#core/mould'
+import { SOIL_WORDS } from '~/parts/words/field'
 import { choice, area, length } from './fields'
 import { GROUND_WORDS, groundSection } from './ground'
 import type { ShownWay } from './way'
@@ -21,7 +22,8 @@ export const traced: ShownWay<'traced'> = {
     ringLengthMm: 135,
     ringWidthMm: 110,
     coverMm: 12,
-    ground: 'firm',
+    ground: 'damp',
+    soil: 'sand',
   },
   fields: (m) => [
     area('areaMm2', 'Within its outline'),
@@ -34,6 +36,7 @@ export const traced: ShownWay<'traced'> = {
     length('ringWidthMm', 'Ring, across'),
     length('coverMm', 'Cover over the highest point'),
     choice('ground', 'The ground', GROUND_WORDS),
+    choice('soil', 'It lies in', SOIL_WORDS),
   ],
   section: (m) =>
     groundSection({
