@@ -64,6 +64,7 @@ const drying = computed(() => facts.value?.drying && dryingLeft(facts.value.dryi
         <BundleButton :request="{ of: 'pour', id }" />
       </div>
     </header>
+    <RecordedTwice :facts="facts" :pour-id="id" />
     <template v-if="facts.pieces.some((p) => p.out) || facts.verdict">
       <CastPieces v-if="facts.pieces.length > 1" :facts="facts" />
       <InspectPiece :facts="facts" :pour-id="id" :now-ms="now" />

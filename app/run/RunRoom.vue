@@ -24,6 +24,7 @@ watch(isRunning, (now) => now && onWatcherCleanup(shell.keepRunning()), { immedi
 
 <template>
   <div v-if="standing" class="run" :class="groundOf(standing.view.stage)">
+    <RecordedTwice :facts="standing.facts" :pour-id="id" />
     <RunStale v-if="stale" :run="standing" :stale="stale" @keep="keep" @drop="drop" />
     <RunKnocking v-else-if="run.mode === 'knock'" :run="standing" />
     <RunSetting v-else-if="run.mode === 'wait' || run.mode === 'demould'" :run="standing" />

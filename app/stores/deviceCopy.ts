@@ -237,12 +237,11 @@ export const useDeviceCopy = defineStore('deviceCopy', () => {
   function fetchOld(): void {
     if (!isReal || clock.nowMs() - fetched.value.atMs < OLD_MS) return
     const idle = globalThis.requestIdleCallback ?? ((run: () => void) => setTimeout(run, 2000))
-    idle(
-      () =>
-        void fetchLast().then(
-          (ok) => ok && (fetched.value = { ...fetched.value, atMs: Math.round(clock.nowMs()) }),
-        ),
-    )
+    idle(() => void fetchQuietly())
+  }
+  async function fetchQuietly(): Promise<void> {
+    if (!(await fetchLast())) return
+    fetched.value = { ...fetched.value, atMs: Math.round(clock.nowMs()) }
   }
 
   // A device that is let in no more keeps nothing of the workshop but what it has recorded itself.

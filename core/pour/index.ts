@@ -29,6 +29,7 @@ export type { Flow } from './plan/mix/mixing'
 export { FIRST_SCOOP, classValuesOf } from './plan/mix/classValues'
 export { MODEL_VERSION, isKept, keepPlan, plannedBowls } from './plan/kept'
 export type { KeptPlan, PlanKept, PlanPromise } from './plan/kept'
+export { recordedTwice, type Twice } from './twice'
 export { takePlan } from './plan/choose/takePlan'
 export {
   deadlineOf,

@@ -8,17 +8,18 @@ import { expect, go, knock, own, pool, pourIdOf, storedEvents, type OwnWorkshop 
 own.use({ serviceWorkers: 'allow' })
 
 /** A telephone of its own, with the application on it and the workshop copied. */
-async function phone(browser: Browser, workshop: OwnWorkshop): Promise<Page> {
+async function phone(browser: Browser, workshop: OwnWorkshop, who: string): Promise<Page> {
   const context = await browser.newContext({
     viewport: { width: 390, height: 844 },
     hasTouch: true,
     serviceWorkers: 'allow',
     reducedMotion: 'reduce',
   })
-  await context.addInitScript(() => {
+  await context.addInitScript((name) => {
+    localStorage.setItem('nine-ripples.who', name)
     localStorage.setItem('nine-ripples.caution-read', 'true')
     localStorage.setItem('nine-ripples.sound', 'false')
-  })
+  }, who)
   const page = await context.newPage()
   await page.goto(`${workshop.address}/field`)
   await page.locator('html[data-mounted]').waitFor()
@@ -69,7 +70,7 @@ own(
       body: JSON.stringify({ id: shared, plan: testPlan() }),
     })
     expect(made.status).toBe(200)
-    const [ana, ben] = await Promise.all([phone(browser, workshop), phone(browser, workshop)])
+    const [ana, ben] = await Promise.all([phone(browser, workshop, 'Ana'), phone(browser, workshop, 'Ben')])
     await Promise.all([ana, ben].map((page) => page.context().setOffline(true)))
 
     await own.step('the bench opens where there is nothing but the phone', async () => {
@@ -182,6 +183,11 @@ own(
       const said = (page: Page) =>
         page.getByRole('region', { name: 'What happened', exact: true }).innerText()
       await expect.poll(() => said(ben)).toBe(await said(ana))
+      // Both made its mould ready, apart: said, not chosen in silence.
+      for (const page of [ana, ben])
+        await expect(page.getByRole('region', { name: 'Recorded by two' })).toContainText(
+          /Not Ana.*Not Ben|Not Ben.*Not Ana/s,
+        )
     })
     await Promise.all([ana, ben].map((page) => page.context().close()))
   },
