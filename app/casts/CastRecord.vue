@@ -7,6 +7,7 @@ import { MS_PER } from '#core/units'
 import { fileName } from '~/parts/show/saveFile'
 import { useNowBy } from '~/stores/bench'
 import { usePour } from '~/parts/pour/usePour'
+import { useWorkshop } from '~/stores/workshop'
 import { useUnits } from '~/parts/show/useUnits'
 import { counted } from '~/parts/show/counted'
 import { dryingLeft } from '~/parts/pour/dryingLeft'
@@ -20,10 +21,18 @@ const DryingChart = defineAsyncComponent(() => import('~/parts/dry/DryingChart.v
 
 const { id } = defineProps<{ id: string }>()
 const units = useUnits()
+const workshop = useWorkshop()
 const now = useNowBy(MS_PER.s)
 
 const { record, facts, unreadable, failure } = usePour(id)
 const view = computed(() => facts.value && viewPour(facts.value, now.value))
+/** Where what it was cast from was found and measured. */
+const printId = computed(
+  () =>
+    record.value?.plan.mould.members?.find((m) =>
+      workshop.moulds.some((card) => card.id === m.mouldId && card.find),
+    )?.mouldId,
+)
 const history = computed(() => [...(facts.value?.live ?? [])].reverse())
 const todayMs = computed(() => startOfDay(now.value).getTime())
 /** By the minute: dates do not move faster. */
@@ -58,6 +67,13 @@ const drying = computed(() => facts.value?.drying && dryingLeft(facts.value.dryi
           as="router-link"
           :to="{ path: '/plan', query: { from: id } }"
           label="Pour it again"
+        />
+        <Button
+          v-if="printId"
+          severity="secondary"
+          as="router-link"
+          :to="`/field/prints/${printId}`"
+          label="Its print"
         />
         <Button severity="secondary" as="router-link" :to="`/casts/${id}/label`" label="Label" />
         <Button severity="secondary" as="router-link" :to="`/casts/${id}/card`" label="Card" />

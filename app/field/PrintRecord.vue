@@ -72,13 +72,7 @@ const lines = (of: Parameters<typeof mouldLines>[0]) =>
     <template v-if="card && print && find && way">
       <header>
         <div>
-          <InputText
-            class="name"
-            :model-value="print.name"
-            maxlength="120"
-            aria-label="Its name"
-            @update:model-value="rename($event ?? '')"
-          />
+          <h1>{{ print.name }}</h1>
           <p class="soft">Found {{ momentText(find.foundAtMs, now) }}</p>
         </div>
         <nav class="acts" aria-label="This print">
@@ -138,6 +132,14 @@ const lines = (of: Parameters<typeof mouldLines>[0]) =>
           </section>
           <section class="slab part" aria-labelledby="place-title">
             <h2 id="place-title">Where it lies</h2>
+            <label class="field">
+              <span>It is called</span>
+              <InputText
+                :model-value="print.name"
+                maxlength="120"
+                @update:model-value="rename($event ?? '')"
+              />
+            </label>
             <PlaceFields :find="find" @change="change" />
           </section>
           <PrintCasts :mould-id="id" :find="find" :way="way" @change="change" />
@@ -159,11 +161,10 @@ header {
   gap: var(--s3);
   align-items: start;
 }
-.name {
-  font-family: var(--display);
-  font-weight: 700;
-  font-size: 1.6rem;
-  width: min(24rem, 100%);
+.field {
+  display: grid;
+  gap: var(--s1);
+  font-weight: 600;
 }
 .acts {
   display: flex;

@@ -65,6 +65,9 @@ async function remove() {
         </div>
         <nav class="acts" aria-label="This mould">
           <NuxtLink class="p-button" :to="{ path: '/plan', query: { mould: id } }">Plan a pour</NuxtLink>
+          <NuxtLink v-if="card.find" class="p-button p-button-secondary" :to="`/field/prints/${id}`"
+            >As it was found</NuxtLink
+          >
           <NuxtLink class="p-button p-button-secondary" :to="`/moulds/${id}/edit`">Change it</NuxtLink>
           <NuxtLink class="p-button p-button-secondary" :to="`/moulds/${id}/card`">Card to print</NuxtLink>
           <BundleButton :request="{ of: 'mould', id }" />

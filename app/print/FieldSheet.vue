@@ -57,4 +57,10 @@ td {
   max-width: 60%;
   border-bottom: 1.5px solid var(--ink);
 }
+/* On a small screen two stand for all; on paper they all do. */
+@media screen and (max-width: 48rem) {
+  tr > :nth-child(n + 4) {
+    display: none;
+  }
+}
 </style>

@@ -18,7 +18,7 @@ interface Kind<T extends Card, Input> {
   /** The server gives it page by page. */
   paged?: boolean
   /** How a card of this content stands until the workshop has answered; without it nothing is kept of it meanwhile. */
-  meanwhile?: (input: Input, head: { id: string; revision: number }, known: T | undefined) => T
+  meanwhile?: (input: Input, head: { id: string; revision: number }, known: T | undefined) => T | Promise<T>
 }
 
 /**
@@ -81,11 +81,7 @@ export function cardList<T extends Card, Input = never>({
   }
 
   const cardOf = (id: string) => cards.value.find((c) => c.id === id)
-  function show({ of, body }: Command): void {
-    if (!body) return put(of, null)
-    const { revision, [as]: input } = body as { revision: number | null } & Record<string, Input>
-    put(of, meanwhile!(input!, { id: of, revision: (revision ?? 0) + 1 }, cardOf(of)))
-  }
+  const show = ({ of, body, shown }: Command) => put(of, body ? (shown as T) : null)
   if (meanwhile)
     commands.on(as, {
       show,
@@ -107,7 +103,8 @@ export function cardList<T extends Card, Input = never>({
     const body = { revision, [as]: input }
     if (!meanwhile) return change(to, { method: 'PUT', body })
     const asked = { topic: as, of: id, name: input.name, method: 'PUT' as const, path: to, body }
-    const answer = await commands.ask<T>(asked, () => cardOf(id)!)
+    const head = { id, revision: (revision ?? 0) + 1 }
+    const answer = await commands.ask<T>(asked, () => meanwhile(input, head, cardOf(id)))
     const now = answer.ok ? answer.value : (answer.failure.current as T | undefined)
     if (now) put(now.id, now)
     return answer

@@ -14,6 +14,8 @@ export interface Command {
   method: 'PUT' | 'POST' | 'DELETE'
   path: string
   body?: object
+  /** A card as it stands until the workshop has answered. */
+  shown?: object
   atMs: number
   /** The clock's setting by which it was timed. */
   settingMs: number

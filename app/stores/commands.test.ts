@@ -66,9 +66,9 @@ beforeEach(() => {
 it('goes straight through where somebody answers, whatever the answer', async () => {
   const commands = openWindow()
   api.mockResolvedValueOnce(ok({ id: 'm1' }))
-  expect(await commands.ask(mould('m1', 'A'), () => 'meanwhile')).toEqual(ok({ id: 'm1' }))
+  expect(await commands.ask(mould('m1', 'A'), () => ({ is: 'meanwhile' }))).toEqual(ok({ id: 'm1' }))
   api.mockResolvedValueOnce(failed('stale_card'))
-  expect(await commands.ask(mould('m1', 'A'), () => 'meanwhile')).toEqual(failed('stale_card'))
+  expect(await commands.ask(mould('m1', 'A'), () => ({ is: 'meanwhile' }))).toEqual(failed('stale_card'))
   expect([commands.waiting, await boxed()]).toEqual([[], [[], []]])
 })
 
@@ -77,8 +77,8 @@ it('waits in order where nobody does, also for a window opened later, and goes o
   api.mockResolvedValue(failed('unavailable'))
   // A form's own, as it is watched.
   const typed = reactive(mould('m1', 'A'))
-  expect(await commands.ask(typed, () => 'meanwhile')).toEqual(ok('meanwhile'))
-  await commands.ask(pour('p1'), () => '')
+  expect(await commands.ask(typed, () => ({ is: 'meanwhile' }))).toEqual(ok({ is: 'meanwhile' }))
+  await commands.ask(pour('p1'), () => ({}))
   expect(told).toEqual(['show m1', 'show p1'])
   expect([commands.holdsUp('p1'), commands.holdsUp('p2')]).toEqual([true, false])
   expect(await commands.flush()).toBe('away')
@@ -100,9 +100,9 @@ it('what is said again of the same takes the place of what was not sent yet, nev
   const commands = openWindow()
   api.mockResolvedValue(failed('unavailable'))
   // Asked, and no answer: the workshop may have this one.
-  await commands.ask(mould('m1', 'first'), () => '')
-  await commands.ask(mould('m1', 'second', 1), () => '')
-  await commands.ask(mould('m1', 'third', 2), () => '')
+  await commands.ask(mould('m1', 'first'), () => ({}))
+  await commands.ask(mould('m1', 'second', 1), () => ({}))
+  await commands.ask(mould('m1', 'third', 2), () => ({}))
   expect(commands.waiting.map((c) => c.name)).toEqual(['first', 'third'])
   expect(await boxed()).toEqual([['first', 'third'], []])
   // Nothing overtakes what waits.
@@ -119,8 +119,8 @@ it('what is said again of the same takes the place of what was not sent yet, nev
 it('what is refused is kept by itself until somebody has looked at it, and holds up nothing', async () => {
   const commands = openWindow()
   api.mockResolvedValue(failed('unavailable'))
-  await commands.ask(mould('m1', 'A', 3), () => '')
-  await commands.ask(pour('p1'), () => '')
+  await commands.ask(mould('m1', 'A', 3), () => ({}))
+  await commands.ask(pour('p1'), () => ({}))
   api.mockImplementation((path) =>
     Promise.resolve(path.includes('moulds') ? failed('stale_card', { id: 'm1', revision: 7 }) : ok({})),
   )
@@ -142,7 +142,7 @@ it('what is refused is kept by itself until somebody has looked at it, and holds
   expect(await boxed()).toEqual([[], []])
 
   api.mockResolvedValue(failed('unavailable'))
-  await next.ask(mould('m2', 'B'), () => '')
+  await next.ask(mould('m2', 'B'), () => ({}))
   api.mockResolvedValue(failed('invalid_input'))
   await next.flush()
   await next.forget(next.refused[0]!.id)
@@ -153,8 +153,8 @@ it('taken away and gone already is taken away; a fault of the server’s is trie
   const commands = openWindow()
   const drop: Asked = { topic: 'mould', of: 'm1', name: 'A', method: 'DELETE', path: '/api/moulds/m1' }
   api.mockResolvedValue(failed('unavailable'))
-  await commands.ask(drop, () => '')
-  await commands.ask(pour('p1'), () => '')
+  await commands.ask(drop, () => ({}))
+  await commands.ask(pour('p1'), () => ({}))
   // A fault with one holds up no other.
   api.mockImplementation((path) => Promise.resolve(path.includes('moulds') ? failed('internal') : ok({})))
   expect(await commands.flush()).toBe('done')
@@ -173,6 +173,6 @@ it('a browser that keeps nothing says so, and nothing waits', async () => {
   vi.spyOn(console, 'error').mockImplementation(() => {})
   const commands = openWindow()
   api.mockResolvedValue(failed('unavailable'))
-  expect(await commands.ask(mould('m1', 'A'), () => '')).toEqual(failed('not_kept'))
+  expect(await commands.ask(mould('m1', 'A'), () => ({}))).toEqual(failed('not_kept'))
   expect(commands.waiting).toEqual([])
 })

@@ -17,6 +17,9 @@ interface Shown {
 
 export type Asked = Pick<Command, 'topic' | 'of' | 'name' | 'method' | 'path' | 'body'>
 
+/** As it goes over the wire: what a form holds is watched, and no database takes that. */
+const asPlain = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T
+
 /**
  * What was put down here while the workshop did not answer: kept in the browser, shown as if it stood, and given to the
  * workshop in the order it was done, before the events that may hang on it. The window that leads gives it; each has an id
@@ -56,9 +59,8 @@ export const useCommands = defineStore('commands', () => {
    * Asks the workshop, and where it does not answer keeps what was asked.
    * @param meanwhile what stands here until it does.
    */
-  async function ask<T>(typed: Asked, meanwhile: () => T): Promise<ApiResult<T>> {
-    // As it goes over the wire: what a form holds is watched, and no database takes that.
-    const asked = JSON.parse(JSON.stringify(typed)) as Asked
+  async function ask<T extends object>(typed: Asked, meanwhile: () => T | Promise<T>): Promise<ApiResult<T>> {
+    const asked = asPlain(typed)
     // What is behind another of the same must not overtake it.
     const isFirst = !isWaiting(asked.topic, asked.of)
     if (isFirst) {
@@ -66,11 +68,13 @@ export const useCommands = defineStore('commands', () => {
       const answer = await callApi<T>(path, { method, ...(body && { body }) })
       if (answer.ok || answer.failure.code !== 'unavailable' || !isReal) return answer
     }
+    const shown = asPlain(await meanwhile())
     const earlier = renewable(asked)
-    const command = earlier
-      ? { ...earlier, name: asked.name, body: { ...asked.body, revision: revisionOf(earlier) } }
+    const command: Command = earlier
+      ? { ...earlier, name: asked.name, body: { ...asked.body, revision: revisionOf(earlier) }, shown }
       : {
           ...asked,
+          shown,
           id: newId(),
           atMs: Math.round(clock.nowMs()),
           settingMs: clockSettingMs(),
@@ -86,7 +90,7 @@ export const useCommands = defineStore('commands', () => {
     }
     addRows([command])
     tellWindows({ kind: 'command', command })
-    return { ok: true, value: meanwhile() }
+    return { ok: true, value: shown }
   }
 
   async function settle(command: Command, outcome: { answer?: unknown; refused?: RefusedCommand }) {

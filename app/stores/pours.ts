@@ -229,16 +229,20 @@ export const usePours = defineStore('pours', () => {
     }
     const createdAtMs = Math.round(clock.nowMs())
     const asked = { topic: 'pour', of: id, name: plan.piece, method: 'POST' as const, path: '/api/pours' }
-    const answer = await commands.ask<PourRecord>({ ...asked, body: { id, plan, createdAtMs } }, () =>
-      records.value.get(id)!,
-    )
+    const answer = await commands.ask<PourRecord>({ ...asked, body: { id, plan, createdAtMs } }, () => ({
+      id,
+      plan,
+      revision: 1,
+      earlierPlans: [],
+      createdAtMs,
+      events: [],
+    }))
     if (answer.ok) put(answer.value)
     return answer
   }
   commands.on('pour', {
-    show: ({ of: id, body }) => {
-      const { plan, createdAtMs } = body as { plan: KeptPlan; createdAtMs: number }
-      if (!records.value.has(id)) put({ id, plan, revision: 1, earlierPlans: [], createdAtMs, events: [] })
+    show: ({ of: id, shown }) => {
+      if (!records.value.has(id)) put(shown as PourRecord)
     },
     stored: (_, answer) => put(answer as PourRecord),
     // What was recorded of it is refused as well: both stand in the list.
@@ -253,19 +257,18 @@ export const usePours = defineStore('pours', () => {
       method: 'PUT' as const,
       path: `/api/pours/${id}/plan`,
     }
-    const answer = await commands.ask<PourRecord>({ ...asked, body: { revision, plan } }, () =>
-      records.value.get(id)!,
-    )
+    const answer = await commands.ask<PourRecord>({ ...asked, body: { revision, plan } }, () => {
+      const known = records.value.get(id)!
+      const earlierPlans = [...known.earlierPlans, { revision, plan: known.plan }]
+      return { ...known, plan, revision: revision + 1, earlierPlans }
+    })
     if (answer.ok) put(answer.value)
     return answer
   }
   commands.on('plan', {
-    show: ({ of: id, body }) => {
-      const { revision, plan } = body as { revision: number; plan: KeptPlan }
-      const known = records.value.get(id)
-      if (known?.revision !== revision) return
-      const earlierPlans = [...known.earlierPlans, { revision, plan: known.plan }]
-      put({ ...known, plan, revision: revision + 1, earlierPlans })
+    show: ({ of: id, body, shown }) => {
+      const { revision } = body as { revision: number }
+      if (records.value.get(id)?.revision === revision) put(shown as PourRecord)
     },
     stored: (_, answer) => put(answer as PourRecord),
     instead: ({ of: id, current }) => {

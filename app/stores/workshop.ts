@@ -17,7 +17,6 @@ import type {
   RecipeInput,
   SpoonTestRecord,
 } from '~~/shared/stock'
-import { describeCavity, mouldKindOf } from '#core/mould'
 import type { DeviceChannel } from '#core/pour'
 import type { DeviceCard, TareAsk } from '~~/shared/devices'
 import { habits } from './habits'
@@ -59,29 +58,9 @@ const bagMeanwhile = (input: BagInput, head: { id: string; revision: number }, k
   return { pours: 0, spoonTests: [], ...known, ...input, ...head, leftG }
 }
 
-/** @throws where it holds nothing: nobody can have saved such a one. */
-function mouldMeanwhile(
-  input: MouldInput,
-  head: { id: string; revision: number },
-  known?: MouldCard,
-): MouldCard {
-  const described = describeCavity(input.volume)
-  if (!described.ok) throw new Error('a mould that holds nothing')
-  const { volumeMl, plusMinusMl, provenance, thinnestMm } = described.finding
-  return {
-    photos: [],
-    history: { casts: 0, last: null, damages: [] },
-    ...known,
-    ...input,
-    ...head,
-    kind: mouldKindOf(input.facts, input.volume),
-    cavityMl: volumeMl,
-    plusMinusMl,
-    volumeProvenance: provenance,
-    thinnestMm: thinnestMm ?? null,
-    find: input.find === undefined ? (known?.find ?? null) : input.find,
-  }
-}
+/** What follows from a description is worked out by code that the bench can do without. */
+const mouldMeanwhile = async (input: MouldInput, head: { id: string; revision: number }, known?: MouldCard) =>
+  (await import('./mouldMeanwhile')).mouldMeanwhile(input, head, known)
 
 /**
  * What the workshop owns: settings, plasters, bags, bowls, recipes, moulds. Loaded once; from then on the stream brings

@@ -94,7 +94,7 @@ own(
         await ana.getByRole('textbox', { name: 'It is called' }).fill('Heron by the weir')
         await ana.getByRole('button', { name: 'Mud' }).click()
         await ana.getByRole('button', { name: 'Photograph and measure it' }).click()
-        await expect(ana.getByRole('textbox', { name: 'Its name' })).toHaveValue('Heron by the weir')
+        await expect(head(ana)).toHaveText('Heron by the weir')
         for (let i = 0; i < 4; i++)
           await ana
             .getByLabel('Photograph of the print')

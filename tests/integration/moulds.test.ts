@@ -179,7 +179,7 @@ describe('photos', () => {
     expect((await sharp(original).metadata()).exif).toBeDefined()
     const { status, json } = await post(id, original)
     expect(status).toBe(200)
-    expect(json).toMatchObject({ caption: 'From above', widthPx: 1600, heightPx: 1200 })
+    expect(json).toMatchObject({ caption: 'From above', widthPx: 2400, heightPx: 1800 })
     expect((await listed(id))!.photos).toEqual([json])
     const read = await fetch(`${suite.server.address}/api/photos/${String(json.id)}?size=thumb`)
     expect(read.headers.get('content-type')).toBe('image/jpeg')
