@@ -7,6 +7,7 @@ import { computed } from 'vue'
 import { MS_PER } from '#core/units'
 import { useNowBy } from '~/stores/bench'
 import { useConnection } from '~/stores/connection'
+import { useAway } from '~/stores/away'
 import { useDeviceCopy } from '~/stores/deviceCopy'
 import { keepsNothing } from '~/stores/kept'
 import { lookAtRoom, room } from '~/stores/room'
@@ -17,18 +18,19 @@ import { momentText } from '~/parts/show/time'
 import { READY_WORDS } from '~/parts/field/words'
 
 const copy = useDeviceCopy()
+const away = useAway()
 const shell = useShell()
 const connection = useConnection()
 const workshop = useWorkshop()
 const now = useNowBy(MS_PER.min)
 void lookAtRoom()
-void workshop.ready.then(copy.check)
+void workshop.ready.then(away.check)
 // What is fetched or changes meanwhile is written a moment later.
-useIntervalFn(() => void copy.check(), 3000)
+useIntervalFn(() => void away.check(), 3000)
 
-const isWhole = computed(() => copy.ready.length > 0 && copy.ready.every((r) => r.here >= r.of))
+const isWhole = computed(() => away.ready.length > 0 && away.ready.every((r) => r.here >= r.of))
 async function fetchAll() {
-  await copy.fetchAll()
+  await away.fetchAll()
   await lookAtRoom()
 }
 const bytesText = (bytes: number) =>
@@ -56,7 +58,7 @@ async function install() {
           is allowed to keep anything. Leave the page open and it works as well.
         </p>
       </li>
-      <li v-for="r in copy.ready" :key="r.what">
+      <li v-for="r in away.ready" :key="r.what">
         <Check v-if="r.here >= r.of" :size="22" class="yes" aria-hidden="true" />
         <b>{{ READY_WORDS[r.what] }}</b> {{ r.here }} of {{ r.of }}
       </li>
@@ -76,9 +78,9 @@ async function install() {
       {{ room.stays ? '' : 'The browser may clear it when others want room.' }}
     </p>
     <div class="acts">
-      <Button :disabled="copy.fetching || !connection.connected" @click="fetchAll">
+      <Button :disabled="away.fetching || !connection.connected" @click="fetchAll">
         <Download :size="20" aria-hidden="true" />
-        {{ copy.fetching ? 'Fetching…' : isWhole ? 'Fetch it anew' : 'Fetch everything' }}
+        {{ away.fetching ? 'Fetching…' : isWhole ? 'Fetch it anew' : 'Fetch everything' }}
       </Button>
       <Button v-if="shell.install" severity="secondary" label="Put it on this device" @click="install" />
     </div>

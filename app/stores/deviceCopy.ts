@@ -1,7 +1,6 @@
 import { watchDebounced } from '@vueuse/core'
-import pLimit from 'p-limit'
 import { defineStore } from 'pinia'
-import { computed, ref, shallowRef, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { MS_PER } from '#core/units'
 import type { SettingsRecord } from '~~/shared/contracts'
 import { LAST_CASTS, type CastPage, type PourAnswer, type PourRecord } from '~~/shared/records'
@@ -18,15 +17,6 @@ const SETTLE = { debounce: 400, maxWait: 4000 }
 /** Fetched by itself when it is older than that. */
 const OLD_MS = MS_PER.h
 const MOST_ANSWERS = 300
-/** Pictures at a time: the bench's own requests go between them. */
-const pictures = pLimit(3)
-
-/** One thing that a day away asks for: how many of it there are here, of how many. */
-export interface Ready {
-  what: 'cards' | 'open' | 'casts' | 'pictures'
-  here: number
-  of: number
-}
 
 /**
  * The copy of the workshop on this device: written by the window that leads as things change, read by a window that the
@@ -38,8 +28,6 @@ export const useDeviceCopy = defineStore('deviceCopy', () => {
   const { clock, isReal } = useBench()
   /** When everything for a day away was last fetched, and what did not come. */
   const fetched = useKept('nine-ripples.away', { atMs: 0, missing: 0 })
-  const fetching = ref(false)
-  const ready = shallowRef<Ready[]>([])
   /** What stands here is the copy: when it was last known to be so. */
   const asOfMs = ref<number>()
 
@@ -101,6 +89,7 @@ export const useDeviceCopy = defineStore('deviceCopy', () => {
   /** For the window that leads: from here on what changes is written. */
   async function follow(): Promise<void> {
     if (!isReal || !(await copies())) return
+    void prune()
     for (const name of workshop.listNames)
       watchDebounced(
         () => (workshop.isHad(name) ? workshop.cardsOf(name) : undefined),
@@ -146,93 +135,6 @@ export const useDeviceCopy = defineStore('deviceCopy', () => {
     return casts.ok && lines.ok
   }
 
-  /** Pictures that a day away asks for: every mould's as they are shown on the shelf, a print's also as it is measured. */
-  function picturesWanted(): string[] {
-    const shelf = workshop.cardsOf('mould') as unknown as {
-      purpose: string
-      photos: { id: string }[]
-    }[]
-    const ofMoulds = shelf.flatMap((m) =>
-      m.photos.flatMap(({ id }) => [
-        `/api/photos/${id}?size=thumb`,
-        ...(m.purpose === 'print' ? [`/api/photos/${id}?size=full`] : []),
-      ]),
-    )
-    const ofCasts = worthKeeping.value.flatMap((record) =>
-      record.events.flatMap(({ body }) =>
-        body.type === 'photographed' ? [`/api/photos/${body.photoId}?size=thumb`] : [],
-      ),
-    )
-    return [...new Set([...ofMoulds, ...ofCasts])]
-  }
-  async function picturesHere(): Promise<ReadonlySet<string>> {
-    if (!('caches' in globalThis)) return new Set()
-    const cache = await caches.open(PICTURES_CACHE)
-    return new Set(
-      (await cache.keys()).map((r) => new URL(r.url)).map(({ pathname, search }) => pathname + search),
-    )
-  }
-
-  /** Counts what is here of what a day away asks for. */
-  async function check(): Promise<void> {
-    const held = await copies()
-    if (!held) return
-    const counts = await Promise.all(
-      workshop.listNames.map(async (name) => ({
-        here: (await held.all(name)).length,
-        of: workshop.cardsOf(name).length,
-      })),
-    )
-    const copied = new Set((await held.all<PourRecord>('pour')).map((c) => c.id))
-    const [open, ended] = [worthKeeping.value.filter((r) => !isEnded(r)), worthKeeping.value.filter(isEnded)]
-    const wanted = picturesWanted()
-    const pictured = await picturesHere()
-    const hereOf = (records: PourRecord[]) => records.filter((r) => copied.has(r.id)).length
-    ready.value = [
-      {
-        what: 'cards',
-        here: counts.reduce((sum, c) => sum + Math.min(c.here, c.of), 0),
-        of: counts.reduce((sum, c) => sum + c.of, 0),
-      },
-      { what: 'open', here: hereOf(open), of: open.length },
-      { what: 'casts', here: hereOf(ended), of: ended.length },
-      { what: 'pictures', here: wanted.filter((url) => pictured.has(url)).length, of: wanted.length },
-    ]
-  }
-
-  /** Everything for a day away, now. @returns whether all of it is here. */
-  async function fetchAll(): Promise<boolean> {
-    fetching.value = true
-    try {
-      const isWhole = await fetchLast()
-      const had = await picturesHere()
-      const missing = picturesWanted().filter((url) => !had.has(url))
-      // Through the service worker, which keeps them.
-      const came = await Promise.all(
-        missing.map((url) =>
-          pictures(() =>
-            fetch(url).then(
-              (a) => a.ok,
-              () => false,
-            ),
-          ),
-        ),
-      )
-      const gone = came.filter((ok) => !ok).length
-      await tried(
-        keep(
-          'pour',
-          worthKeeping.value.map((value) => ({ id: value.id, value })),
-          true,
-        ),
-      )
-      await check()
-      if (isWhole) fetched.value = { atMs: Math.round(clock.nowMs()), missing: gone }
-      return isWhole && gone === 0
-    } finally {
-      fetching.value = false
-    }
-  }
   /** By itself, when what is here has become old and nothing presses. */
   function fetchOld(): void {
     if (!isReal || clock.nowMs() - fetched.value.atMs < OLD_MS) return
@@ -259,5 +161,15 @@ export const useDeviceCopy = defineStore('deviceCopy', () => {
     if (old.length > 0) await held?.write([], old)
   }
 
-  return { asOfMs, fetched, fetching, ready, readIn, follow, fetchAll, fetchOld, check, prune }
+  /** Written now, whatever waits to be. */
+  const keepPours = () =>
+    tried(
+      keep(
+        'pour',
+        worthKeeping.value.map((value) => ({ id: value.id, value })),
+        true,
+      ),
+    )
+
+  return { asOfMs, fetched, worthKeeping, isEnded, readIn, follow, fetchLast, fetchOld, keepPours }
 })

@@ -194,7 +194,7 @@ describe('photos', () => {
     const bare = await sharp({ create: { width: 3200, height: 40, channels: 3, background: '#a86' } })
       .jpeg()
       .toBuffer()
-    expect((await post(id, bare)).json).toMatchObject({ widthPx: 1600, heightPx: 20 })
+    expect((await post(id, bare)).json).toMatchObject({ widthPx: 2400, heightPx: 30 })
   })
 
   it('a file that is no picture, a cut-off one, one of 40 MB, and one for a mould that is not there', async () => {

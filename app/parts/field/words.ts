@@ -1,5 +1,5 @@
 import type { FieldGround, FrameFault, MarkKind, MeasureIssueCode, PackItem, ShotNote } from '#core/field'
-import type { Ready } from '~/stores/deviceCopy'
+import type { Ready } from '~/stores/away'
 
 export { SOIL_WORDS as GROUND_NAMES } from '~/parts/words/field'
 
