@@ -11,6 +11,7 @@ import { enterPlace, loadAccount, putMyDeviceOut } from '~/stores/account'
 import type { ApiResult } from '~/stores/api'
 import { leaveDevice } from '~/stores/leave'
 import { useOutbox } from '~/stores/outbox'
+import { useCommands } from '~/stores/commands'
 import { usePhotos } from '~/stores/photos'
 
 const { me } = defineProps<{ me: Extract<Me, { at: 'network' }> }>()
@@ -33,7 +34,15 @@ async function say(asked: Promise<ApiResult<unknown>>) {
 }
 
 /** Only here as yet: it would be lost. */
-const waiting = computed(() => outbox.unsent.length + outbox.refused.length + photos.waiting.size)
+const commands = useCommands()
+const waiting = computed(
+  () =>
+    outbox.unsent.length +
+    outbox.refused.length +
+    commands.waiting.length +
+    commands.refused.length +
+    photos.waiting.size,
+)
 const asks = ref(false)
 </script>
 

@@ -8,6 +8,8 @@ export interface Copy<T = unknown> {
   value: T
   /** When it was last seen to stand so, by the workshop's clock. */
   atMs: number
+  /** Of a pour: it was on the go then. */
+  isOpen?: boolean
 }
 
 interface Schema extends DBSchema {

@@ -17,6 +17,7 @@ const SETTLE = { debounce: 400, maxWait: 4000 }
 /** Fetched by itself when it is older than that. */
 const OLD_MS = MS_PER.h
 const MOST_ANSWERS = 300
+const POURS = 'pour'
 
 /**
  * The copy of the workshop on this device: written by the window that leads as things change, read by a window that the
@@ -40,7 +41,7 @@ export const useDeviceCopy = defineStore('deviceCopy', () => {
         workshop.listNames.map(async (name) => [name, await held.all<{ id: string }>(name)] as const),
       )
       const settings = await held.one<SettingsRecord>('settings', '')
-      const records = await held.all<PourRecord>('pour')
+      const records = await held.all<PourRecord>(POURS)
       if (!settings && records.length === 0 && rows.every(([, copied]) => copied.length === 0)) return
       const isNew = !workshop.isAnswered
       workshop.fill({
@@ -54,26 +55,44 @@ export const useDeviceCopy = defineStore('deviceCopy', () => {
     }
   }
 
-  const written = new Map<string, Map<string, object>>()
+  const written = new Map<string, Map<string, unknown>>()
   /** Writes what has changed of a kind since it was last written. */
-  async function keep(
-    kind: string,
-    rows: readonly { id: string; value: object }[],
-    isWhole: boolean,
-  ): Promise<void> {
+  async function keep(kind: string, rows: readonly Pick<Copy, 'id' | 'value' | 'isOpen'>[]): Promise<void> {
     const held = await copies()
     if (!held) return
-    const before = written.get(kind) ?? new Map<string, object>()
+    const before = written.get(kind) ?? new Map<string, unknown>()
     const now = new Map(rows.map(({ id, value }) => [id, value]))
     const atMs = Math.round(clock.nowMs())
     const puts: Copy[] = rows
       .filter(({ id, value }) => before.get(id) !== value)
-      .map(({ id, value }) => ({ kind, id, value, atMs }))
-    // What is no more may have gone while nobody looked.
-    const known = written.has(kind) || !isWhole ? [...before.keys()] : (await held.all(kind)).map((c) => c.id)
+      .map((row) => ({ kind, ...row, atMs }))
+    // Of cards all are known: what is no more may have gone while nobody looked. Of pours only those that were asked for.
+    const isFirst = !written.has(kind) && kind !== POURS
+    const known = isFirst ? (await held.all(kind)).map((c) => c.id) : [...before.keys()]
     const drops = known.filter((id) => !now.has(id)).map((id) => ({ kind, id }))
     written.set(kind, now)
     if (puts.length + drops.length > 0) await held.write(puts, drops)
+  }
+  const asRows = (values: readonly { id: string }[]) => values.map((value) => ({ id: value.id, value }))
+  const keepPours = () =>
+    tried(
+      keep(
+        POURS,
+        worthKeeping.value.map((value) => ({ id: value.id, value, isOpen: !isEnded(value) })),
+      ),
+    )
+
+  /** Copies of pours that this window was not told of: the last that ended stay, what was on the go is asked for again. */
+  async function tidyPours(): Promise<void> {
+    const held = await copies()
+    const others = ((await held?.all<PourRecord>(POURS)) ?? []).filter((c) => !pours.records.has(c.id))
+    for (const { kind, id } of others.filter((c) => c.isOpen))
+      if ((await pours.load(id))?.code === 'not_found') await held?.write([], [{ kind, id }])
+    const old = others
+      .filter((c) => !c.isOpen)
+      .sort((x, y) => y.value.createdAtMs - x.value.createdAtMs)
+      .slice(LAST_CASTS)
+    if (old.length > 0) await held?.write([], old)
   }
   const tried = (keeping: Promise<void>) =>
     keeping.catch((error: unknown) => console.error('this device has no room for a copy', error))
@@ -90,36 +109,21 @@ export const useDeviceCopy = defineStore('deviceCopy', () => {
   async function follow(): Promise<void> {
     if (!isReal || !(await copies())) return
     void prune()
+    void tried(tidyPours())
     for (const name of workshop.listNames)
       watchDebounced(
         () => (workshop.isHad(name) ? workshop.cardsOf(name) : undefined),
-        (cards) =>
-          cards &&
-          void tried(
-            keep(
-              name,
-              cards.map((value) => ({ id: value.id, value })),
-              true,
-            ),
-          ),
+        (cards) => cards && void tried(keep(name, asRows(cards))),
         { ...SETTLE, immediate: true },
       )
     watchDebounced(
       () => workshop.settings,
-      (value) => value.revision > 0 && void tried(keep('settings', [{ id: '', value }], true)),
+      (value) => value.revision > 0 && void tried(keep('settings', [{ id: '', value }])),
       { ...SETTLE, immediate: true },
     )
     watchDebounced(
       () => (pours.openLoaded ? worthKeeping.value : undefined),
-      (records) =>
-        records &&
-        void tried(
-          keep(
-            'pour',
-            records.map((value) => ({ id: value.id, value })),
-            true,
-          ),
-        ),
+      (records) => records && void keepPours(),
       { ...SETTLE, immediate: true },
     )
   }
@@ -160,16 +164,6 @@ export const useDeviceCopy = defineStore('deviceCopy', () => {
     const old = answers.sort((a, b) => b.atMs - a.atMs).slice(MOST_ANSWERS)
     if (old.length > 0) await held?.write([], old)
   }
-
-  /** Written now, whatever waits to be. */
-  const keepPours = () =>
-    tried(
-      keep(
-        'pour',
-        worthKeeping.value.map((value) => ({ id: value.id, value })),
-        true,
-      ),
-    )
 
   return { asOfMs, fetched, worthKeeping, isEnded, readIn, follow, fetchLast, fetchOld, keepPours }
 })
