@@ -183,6 +183,9 @@ it('more marks than it takes agree or are doubted', () => {
   const good = valueOf(shotOf({ by: 'places', places }), line(ends))
   expect(good.value).toBeCloseTo(Math.hypot(100, 20), 3)
   expect(good.notes).not.toContain('marks_disagree')
+  // Six places, each .3 mm off by itself: of a length among them hardly more than one of them is.
+  expect(good.from.scale).toBeGreaterThan(0.1)
+  expect(good.from.scale).toBeLessThan(0.5)
   const [first, ...others] = places
   const bad = [{ ...first!, at: { x: first!.at.x + 60, y: first!.at.y } }, ...others]
   const doubted = valueOf(shotOf({ by: 'places', places: bad }), line(ends))
@@ -209,7 +212,11 @@ it('what makes no plane, or lies where nothing can be said, is refused by name',
   expect(codeOf(shotOf(card(px([0, 0], [100, 0], [200, 0.5], [100, 90]))), ends)).toBe('corners_in_line')
   expect(codeOf(shotOf(card(px([0, 0], [300, 0], [150, 300], [150, 100]))), ends)).toBe('corners_folded')
   expect(codeOf(shotOf(card(CARD.slice(1))), ends)).toBe('too_few_places')
-  expect(codeOf(shotOf({ by: 'rectangle', corners: CARD, sidesMm: [0, 50] }), ends)).toBe('no_length')
+  for (const sidesMm of [
+    [0, 50],
+    [50, 0],
+  ] as const)
+    expect(codeOf(shotOf({ by: 'rectangle', corners: CARD, sidesMm }), ends)).toBe('no_length')
   expect(codeOf(shotOf(card()), line([A]))).toBe('too_few_points')
   expect(codeOf(shotOf(card()), line([A, A]))).toBe('points_too_near')
   const steep = camera({ tiltDeg: 60, towardsDeg: -90 })
