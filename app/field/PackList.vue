@@ -14,7 +14,7 @@ import { useWorkshop } from '~/stores/workshop'
 
 const workshop = useWorkshop()
 const units = useUnits()
-const { said, card, consistency, pack } = usePack()
+const { said, consistency, pack } = usePack()
 
 const HOW = { bags: 'Each in its bag', jug: 'For all in a jug' } as const
 const plasters = computed(() => [
@@ -106,7 +106,7 @@ function tick(item: string) {
             v-model="typedConsistency"
             kind="number"
             label="Water to 100"
-            :suffix="`usually ${plain(card ? consistency : consistency, 0)}`"
+            :suffix="`usually ${plain(consistency, 0)}`"
             :min="20"
             :max="120"
             optional

@@ -3,7 +3,7 @@
 import { Plus, X } from '@lucide/vue'
 import Button from 'primevue/button'
 import { computed, ref } from 'vue'
-import { PRINT_FORMS, type PrintForm } from '#core/field'
+import { PRINT_FORMS, RING_CLEAR_MM, type PrintForm } from '#core/field'
 import { findVolume, tracedPrint, type VolumeMethod } from '#core/mould'
 import { FORM_WORDS } from '~/parts/mould/ways/traced'
 import { useUnits } from '~/parts/show/useUnits'
@@ -95,7 +95,7 @@ const range = (volumeMl: number, plusMinusMl: number) => units.volumeRange(volum
           ? 'By the outline that was traced.'
           : 'Until an outline is traced it is taken as an oval of the size that was guessed.'
       }}
-      The ring stands 20 mm off its edge.
+      The ring stands {{ units.size(RING_CLEAR_MM) }} off its edge.
     </p>
   </div>
 </template>

@@ -119,7 +119,7 @@ async function settledAt(at: Pixel): Promise<Pixel> {
   if (grey?.src !== props.src)
     grey = { src: props.src, found: greyOf(props.src, props.shot.widthPx, props.shot.heightPx) }
   const found = await grey.found
-  const { points } = { points: outlinePoints.value }
+  const points = outlinePoints.value
   const middle = {
     x: points.reduce((s, p) => s + p.x, 0) / points.length,
     y: points.reduce((s, p) => s + p.y, 0) / points.length,

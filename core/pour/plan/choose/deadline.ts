@@ -1,7 +1,7 @@
 import { chanceBy, type SetForecast } from '../../../forecast'
 import { MAX_WATER_TEMP_C } from '../../../mix'
 import { coverFor } from '../../../field'
-import { describeCavity, type CavityDescription } from '../../../mould'
+import { describeCavity, wantedCoverMm, type CavityDescription } from '../../../mould'
 import { MS_PER } from '../../../units'
 import { planMould, type Deadline, type PourPlan } from '../plan'
 import { evaluatePlan } from './evaluatePlan'
@@ -88,7 +88,7 @@ function thinnerCover({ mould }: PourPlan): number | undefined {
     m.by === 'traced'
       ? coverFor(m.printLengthMm, m.ground === 'soft')
       : m.by === 'ground'
-        ? coverFor(Math.max(m.diameterMm, m.lengthMm) - 100, m.ground === 'soft')
+        ? wantedCoverMm(m)
         : 0,
   )
   const least = Math.max(...wanted)
