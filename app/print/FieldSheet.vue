@@ -53,8 +53,7 @@ td {
 }
 .blank {
   display: inline-block;
-  width: 24rem;
-  max-width: 60%;
+  width: min(24rem, 55vw);
   border-bottom: 1.5px solid var(--ink);
 }
 /* On a small screen two stand for all; on paper they all do. */
