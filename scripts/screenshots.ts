@@ -37,7 +37,6 @@ const VIEWS: [name: string, path: string, size: typeof DESK][] = [
   ['bench-phone', '/', PHONE],
   ['plan', '/plan', DESK],
   ['plan-phone', '/plan', PHONE],
-  ['plan-mix', '/plan', DESK],
   ['quick', '/quick', DESK],
   ['plasters', '/plasters', DESK],
   ['pour-weigh', `/pour/${pourId('Lamp-oil jug')}`, DESK],
@@ -51,7 +50,8 @@ const VIEWS: [name: string, path: string, size: typeof DESK][] = [
   ['figures', '/casts/figures', DESK],
   ['moulds', '/moulds', DESK],
   ['mould', `/moulds/${mouldId('Sea urchin')}`, DESK],
-  ['mould-edit', `/moulds/${mouldId('Gull')}/edit`, DESK],
+  ['field-print', `/field/prints/${mouldId('Gull, by')}`, DESK],
+  ['mould-edit', `/moulds/${mouldId('Gull’s egg')}/edit`, DESK],
 ]
 
 /** Everything has arrived and been laid out: fonts, figures, no request under way. */
@@ -93,7 +93,6 @@ for (const [name, path, viewport] of VIEWS.filter(([n]) => !only || n.startsWith
     await page.getByRole('group', { name: 'How the volume is found' }).scrollIntoViewIfNeeded()
     await page.locator('.helper').evaluate((el) => el.scrollIntoView())
   }
-  if (name === 'plan-mix') await page.locator('[data-part=plaster]').click()
   if (name === 'quick') {
     for (const answer of [/pour water into it/, /Bag by the door/, /By eye/, /Islands/])
       await page.getByRole('radio', { name: answer }).check()

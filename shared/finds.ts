@@ -93,6 +93,8 @@ export const findSchema = z.object({
   ground: z.enum(FIELD_GROUNDS),
   weather: text(200),
   light: text(200),
+  /** Air where it lies, °C; missing or null: nobody has said. */
+  airTempC: z.number().min(-40).max(60).nullish(),
   depthsMm: z.array(z.number().gt(0).max(1000)).max(12),
   shots: z.array(shotSchema).max(12),
   /** The casts of it, as they were measured when they were clean. */

@@ -128,7 +128,7 @@ watchEffect(() => document.documentElement.style.setProperty('--notices', `${hei
       This browser is told to keep nothing: half-filled plans, your name, what you prefer and cautions you
       have read are gone with this window. What you record goes to the workshop as always.
     </p>
-    <p v-if="outbox.atRisk" class="offline" role="alert">
+    <p v-if="outbox.atRisk || photos.atRisk" class="offline" role="alert">
       This browser does not keep what you record: its disk is full, or this is a private window. Leave this
       window open until the workshop has answered.
     </p>

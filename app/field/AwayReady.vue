@@ -77,7 +77,7 @@ async function install() {
       {{ bytesText(room.usedBytes) }} kept of {{ bytesText(room.ofBytes) }}.
       {{ room.stays ? '' : 'The browser may clear it when others want room.' }}
     </p>
-    <div class="acts">
+    <div class="button-row">
       <Button :disabled="away.fetching || !connection.connected" @click="fetchAll">
         <Download :size="20" aria-hidden="true" />
         {{ away.fetching ? 'Fetching…' : isWhole ? 'Fetch it anew' : 'Fetch everything' }}
@@ -103,10 +103,5 @@ ul {
   margin-right: var(--s2);
   color: var(--wet);
   vertical-align: -0.25em;
-}
-.acts {
-  display: flex;
-  flex-wrap: wrap;
-  gap: var(--s3);
 }
 </style>

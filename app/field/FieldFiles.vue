@@ -8,7 +8,7 @@ import type { MouldCard } from '~~/shared/moulds'
 import { counted } from '~/parts/show/counted'
 import { saveFile } from '~/parts/show/saveFile'
 import { failureWords } from '~/parts/words/errors'
-import { firstPrint } from '~/parts/field/derive'
+import { firstPrint, newFind } from '~/parts/field/derive'
 import { keptAs, type Fineness } from '~/parts/field/position'
 import { useClock } from '~/stores/bench'
 import { useKept } from '~/stores/kept'
@@ -45,15 +45,8 @@ async function read() {
   let read = 0
   for (const { name, position, atMs, note } of found.places) {
     const find = {
-      foundAtMs: atMs ?? Math.round(clock.nowMs()),
-      place: '',
+      ...newFind('sand', atMs ?? Math.round(clock.nowMs())),
       position: keptAs(position, fineness.value, 0),
-      ground: 'sand' as const,
-      weather: '',
-      light: '',
-      depthsMm: [],
-      shots: [],
-      casts: [],
     }
     const print = firstPrint({
       name: name || `Print ${props.cards.length + read + 1}`,
@@ -76,8 +69,8 @@ async function read() {
 <template>
   <section class="slab files" aria-labelledby="files-title">
     <h2 id="files-title">Out and in</h2>
-    <label class="check"><input v-model="withPlaces" type="checkbox" /> with where they lie</label>
-    <div class="acts">
+    <label class="tick-line"><input v-model="withPlaces" type="checkbox" /> with where they lie</label>
+    <div class="button-row">
       <Button severity="secondary" :disabled="cards.length === 0" @click="geoJson">
         <Download :size="18" aria-hidden="true" /> GeoJSON
       </Button>
@@ -106,20 +99,5 @@ async function read() {
 .files {
   display: grid;
   gap: var(--s3);
-}
-.acts {
-  display: flex;
-  flex-wrap: wrap;
-  gap: var(--s3);
-}
-.check {
-  display: flex;
-  align-items: center;
-  gap: var(--s3);
-  min-height: 44px;
-}
-.check input {
-  width: 26px;
-  height: 26px;
 }
 </style>

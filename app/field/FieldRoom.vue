@@ -30,7 +30,7 @@ const placed = computed(() =>
   <div class="page">
     <header class="top">
       <h1>In the field</h1>
-      <div class="acts">
+      <div class="button-row">
         <NuxtLink class="p-button" to="/field/prints/new">A print found</NuxtLink>
         <NuxtLink class="p-button p-button-secondary" to="/field/pack">What to pack</NuxtLink>
       </div>
@@ -63,6 +63,9 @@ const placed = computed(() =>
             </NuxtLink>
           </li>
         </ol>
+        <NuxtLink v-if="prints.length > 0" :to="{ path: '/field/sheet', query: { filled: '' } }"
+          >Field sheet, filled</NuxtLink
+        >
         <FieldSketch v-if="placed.length > 1" :prints="placed" />
       </section>
       <div class="part">
@@ -78,11 +81,6 @@ const placed = computed(() =>
   display: flex;
   flex-wrap: wrap;
   justify-content: space-between;
-  gap: var(--s3);
-}
-.acts {
-  display: flex;
-  flex-wrap: wrap;
   gap: var(--s3);
 }
 .columns {

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** Prints as they lie to each other: north up, with a bar. No map: nothing is asked for anywhere. Usage: <FieldSketch :prints /> */
 import { computed } from 'vue'
-import { offsetsM, scaleBarM, type Position } from '#core/field'
+import { offsetsM, scaleBar, type Position } from '#core/field'
 import { plain } from '~/parts/show/figures'
 
 const props = defineProps<{ prints: readonly { id: string; name: string; position: Position }[] }>()
@@ -13,7 +13,7 @@ const sketch = computed(() => {
   const [west, south] = [Math.min(...east), Math.min(...north)]
   const across = Math.max(10, Math.max(...east) - west, Math.max(...north) - south)
   const px = (SIZE - 2 * MARGIN) / across
-  const bar = scaleBarM(across)
+  const bar = scaleBar(across)
   return {
     dots: props.prints.map((p, i) => ({
       ...p,

@@ -118,7 +118,7 @@ function tick(item: string) {
           label="Mixed"
           :options="FIELD_MIXES.map((value) => ({ value, label: HOW[value] }))"
         />
-        <label class="check"
+        <label class="tick-line"
           ><input v-model="said.isSoft" type="checkbox" /> The ground may be soft (25 mm of cover)</label
         >
         <div class="pair">
@@ -170,7 +170,7 @@ function tick(item: string) {
           <h2 id="ticks-title">At the kerb</h2>
           <ul class="ticks">
             <li v-for="{ item, count } in pack.items" :key="item">
-              <label class="check">
+              <label class="tick-line">
                 <input type="checkbox" :checked="said.ticked.includes(item)" @change="tick(item)" />
                 {{ PACK_WORDS[item](count) }}
               </label>
@@ -250,17 +250,6 @@ dd {
   list-style: none;
   margin: 0;
   padding: 0;
-}
-.check {
-  display: flex;
-  align-items: center;
-  gap: var(--s3);
-  min-height: 44px;
-}
-.check input {
-  width: 26px;
-  height: 26px;
-  flex: none;
 }
 .field {
   display: grid;

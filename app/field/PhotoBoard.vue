@@ -2,23 +2,12 @@
 /**
  * A photograph to be marked: it is drawn nearer by a wheel, two fingers or buttons, a tap sets a point, a point is drawn
  * along under a glass or moved by the arrow keys.
- * Usage: <PhotoBoard :src :width-px :height-px :shapes active="outline" @add @move @settled />
+ * Usage: <PhotoBoard :src :width-px :height-px :shapes active="outline" @add @move />
  */
 import { ZoomIn, ZoomOut } from '@lucide/vue'
 import { computed, ref, useTemplateRef } from 'vue'
 import type { Pixel } from '#core/field'
-import { spread, viewFor, zoomed, type View } from './board'
-
-export interface BoardShape {
-  id: string
-  /** As it is called: its points are told by it. */
-  name: string
-  points: readonly Pixel[]
-  /** What is drawn between its points; the points themselves where it is the same. */
-  line?: readonly Pixel[]
-  closed: boolean
-  tone: 'scale' | 'mark' | 'outline'
-}
+import { nearestTo, pathOf, spread, viewFor, zoomed, type BoardShape, type View } from './board'
 
 const props = defineProps<{
   src: string
@@ -32,7 +21,6 @@ const props = defineProps<{
 const emit = defineEmits<{
   add: [at: Pixel]
   move: [index: number, to: Pixel]
-  settled: []
 }>()
 
 const svg = useTemplateRef<SVGSVGElement>('svg')
@@ -58,13 +46,17 @@ const fingers = new Map<number, { now: PointerEvent; from: PointerEvent }>()
 const held = ref<{ index: number; at: Pixel }>()
 let wasTwo = false
 
-function down(event: PointerEvent, index?: number) {
+function down(event: PointerEvent, onPoint = false) {
   svg.value!.setPointerCapture(event.pointerId)
   fingers.set(event.pointerId, { now: event, from: event })
   if (fingers.size > 1) {
     wasTwo = true
     held.value = undefined
-  } else if (index !== undefined) held.value = { index, at: placeOf(event) }
+    return
+  }
+  const points = props.shapes.find((s) => s.id === props.active)?.points ?? []
+  const index = onPoint ? nearestTo(placeOf(event), points) : undefined
+  if (index !== undefined) held.value = { index, at: placeOf(event) }
 }
 function moved(event: PointerEvent) {
   const finger = fingers.get(event.pointerId)
@@ -99,11 +91,7 @@ function up(event: PointerEvent) {
   fingers.delete(event.pointerId)
   if (!finger) return
   finger.now = event
-  if (held.value) emit('settled')
-  else if (!wasTwo && !isDrag(finger) && event.type === 'pointerup') {
-    emit('add', placeOf(event))
-    emit('settled')
-  }
+  if (!held.value && !wasTwo && !isDrag(finger) && event.type === 'pointerup') emit('add', placeOf(event))
   held.value = undefined
   if (fingers.size === 0) wasTwo = false
 }
@@ -123,7 +111,6 @@ function keyOnPoint(event: KeyboardEvent, index: number, at: Pixel) {
   event.preventDefault()
   const by = event.shiftKey ? 10 : 1
   emit('move', index, { x: at.x + way[0] * by, y: at.y + way[1] * by })
-  emit('settled')
 }
 const middle = (): Pixel => ({
   x: view.value.x + view.value.width / 2,
@@ -135,18 +122,11 @@ function keyOnBoard(event: KeyboardEvent) {
   if (way) pan(-way[0] * 40, -way[1] * 40)
   else if (event.key === '+') zoom(1.5)
   else if (event.key === '-') zoom(1 / 1.5)
-  else if (event.key === 'Enter' || event.key === ' ') {
-    emit('add', middle())
-    emit('settled')
-  } else return
+  else if (event.key === 'Enter' || event.key === ' ') emit('add', middle())
+  else return
   event.preventDefault()
 }
 
-const pathOf = (shape: BoardShape) => {
-  const line = shape.line ?? shape.points
-  const d = line.map((p, i) => `${i === 0 ? 'M' : 'L'}${p.x} ${p.y}`).join('')
-  return shape.closed && line.length > 2 ? `${d}Z` : d
-}
 /** As large on the screen however near it is drawn. */
 const dot = computed(() => (props.widthPx / 100 / nearness.value) * 1.4)
 const GLASS = 6
@@ -190,7 +170,7 @@ const glass = computed(() => {
             tabindex="0"
             role="button"
             :aria-label="`${shape.name}, point ${i + 1}: ${Math.round(p.x)}, ${Math.round(p.y)}`"
-            @pointerdown.stop="down($event, i)"
+            @pointerdown.stop="down($event, true)"
             @keydown="keyOnPoint($event, i, p)"
           >
             <circle :cx="p.x" :cy="p.y" :r="dot * 3" class="reach" />

@@ -83,15 +83,24 @@ watch(fineness, (now) => {
       @update:model-value="emit('change', { ground: $event })"
     />
     <p class="soft">{{ GROUND_ADVICE[find.ground] }}</p>
+    <label class="field">
+      <span>Weather</span>
+      <InputText
+        :model-value="find.weather"
+        maxlength="200"
+        @update:model-value="emit('change', { weather: $event ?? '' })"
+      />
+    </label>
     <div class="pair">
-      <label class="field">
-        <span>Weather</span>
-        <InputText
-          :model-value="find.weather"
-          maxlength="200"
-          @update:model-value="emit('change', { weather: $event ?? '' })"
-        />
-      </label>
+      <QuantityField
+        :model-value="find.airTempC ?? undefined"
+        kind="temp"
+        label="Air there"
+        :min="-40"
+        :max="60"
+        optional
+        @update:model-value="emit('change', { airTempC: $event ?? null })"
+      />
       <label class="field">
         <span>Light</span>
         <InputText

@@ -3,7 +3,7 @@
 import { Plus, X } from '@lucide/vue'
 import Button from 'primevue/button'
 import { computed, ref } from 'vue'
-import { PRINT_FORMS, RING_CLEAR_MM, type PrintForm } from '#core/field'
+import { DEPTHS_ENOUGH, PRINT_FORMS, RING_CLEAR_MM, type PrintForm } from '#core/field'
 import { findVolume, tracedPrint, type VolumeMethod } from '#core/mould'
 import { FORM_WORDS } from '~/parts/mould/ways/traced'
 import { useUnits } from '~/parts/show/useUnits'
@@ -59,7 +59,7 @@ const range = (volumeMl: number, plusMinusMl: number) => units.volumeRange(volum
     </div>
     <p class="soft">
       {{
-        find.depthsMm.length >= 3
+        find.depthsMm.length >= DEPTHS_ENOUGH
           ? 'Three places and more speak for its floor.'
           : find.depthsMm.length > 0
             ? 'The deepest counts; from three places on their mean does.'

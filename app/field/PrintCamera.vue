@@ -90,7 +90,7 @@ const level = computed(() =>
     <p v-if="stream" class="soft small">
       Straight down, no flash, the rule or card flat beside it at a right angle, all of it within the box.
     </p>
-    <div class="acts">
+    <div class="button-row">
       <Button v-if="stream" @click="take"><Camera :size="20" aria-hidden="true" /> Take it</Button>
       <Button v-if="stream" severity="secondary" label="Close" @click="close" />
       <Button v-else @click="open"><Camera :size="20" aria-hidden="true" /> Photograph it</Button>
@@ -148,10 +148,5 @@ video {
   font-weight: 700;
   font-size: 1.15rem;
   max-width: none;
-}
-.acts {
-  display: flex;
-  flex-wrap: wrap;
-  gap: var(--s3);
 }
 </style>

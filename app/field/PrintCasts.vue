@@ -5,11 +5,11 @@
  */
 import { computed } from 'vue'
 import type { VolumeMethod } from '#core/mould'
-import { usePours } from '~/stores/pours'
-import { plain } from '~/parts/show/figures'
+import { usePhotos } from '~/stores/photos'
 import { useUnits } from '~/parts/show/useUnits'
 import type { Find } from '~~/shared/finds'
-import { castAgainst, photosOfPour } from '~/parts/field/casts'
+import { usePrintCasts } from '~/parts/field/usePrintCasts'
+import { againstWords, castAgainst } from '~/parts/field/casts'
 
 const props = defineProps<{
   mouldId: string
@@ -17,17 +17,12 @@ const props = defineProps<{
   way: Extract<VolumeMethod, { by: 'traced' }>
 }>()
 const emit = defineEmits<{ change: [said: Partial<Find>] }>()
-const pours = usePours()
+const photos = usePhotos()
 const units = useUnits()
 
+const poured = usePrintCasts(props.mouldId)
 const casts = computed(() =>
-  [...pours.records.values()]
-    .filter((r) => r.plan.mould.members?.some((m) => m.mouldId === props.mouldId))
-    .map((record) => ({
-      record,
-      said: props.find.casts.find((c) => c.pourId === record.id),
-      photos: photosOfPour(pours.factsOf(record)),
-    })),
+  poured.value.map((cast) => ({ ...cast, said: props.find.casts.find((c) => c.pourId === cast.record.id) })),
 )
 function say(pourId: string, measure: { lengthMm?: number | undefined; widthMm?: number | undefined }) {
   const known = props.find.casts.find((c) => c.pourId === pourId) ?? { pourId, lengthMm: null, widthMm: null }
@@ -38,54 +33,46 @@ function say(pourId: string, measure: { lengthMm?: number | undefined; widthMm?:
   }
   emit('change', { casts: [...props.find.casts.filter((c) => c.pourId !== pourId), next] })
 }
-const against = (pourId: string) => {
-  const cast = props.find.casts.find((c) => c.pourId === pourId)
-  const record = pours.records.get(pourId)
-  return cast && record
-    ? castAgainst(cast, props.way, record.plan.plaster.properties.expansionPct).map(
-        ({ what, byMm, byPct, expectedMm }) =>
-          `${what === 'length' ? 'Grew by' : 'Spread by'} ${plain(byMm, 1)} mm (${plain(byPct, 1)} %); its setting alone would make ${plain(expectedMm, 1)} mm.`,
-      )
-    : []
-}
+const against = ({ record, said }: (typeof casts.value)[number]) =>
+  said ? castAgainst(said, props.way, record.plan.plaster.properties.expansionPct).map(againstWords) : []
 </script>
 
 <template>
   <section v-if="casts.length > 0" class="slab casts" aria-labelledby="casts-title">
     <h2 id="casts-title">Its casts</h2>
-    <article v-for="{ record, said, photos } in casts" :key="record.id">
-      <NuxtLink :to="`/casts/${record.id}`"><b>{{ record.plan.piece }}</b></NuxtLink>
-      <div v-if="photos.length > 0" class="photos">
+    <article v-for="cast in casts" :key="cast.record.id">
+      <NuxtLink :to="`/casts/${cast.record.id}`"><b>{{ cast.record.plan.piece }}</b></NuxtLink>
+      <div v-if="cast.photos.length > 0" class="photos">
         <img
-          v-for="p in photos"
+          v-for="p in cast.photos"
           :key="p"
-          :src="`/api/photos/${p}?size=thumb`"
+          :src="photos.addressOf(p, 'thumb')"
           alt="The cast"
           loading="lazy"
         />
       </div>
       <div class="pair">
         <QuantityField
-          :model-value="said?.lengthMm ?? undefined"
+          :model-value="cast.said?.lengthMm ?? undefined"
           kind="length"
           label="The print on it, long"
           :min="1"
           :max="5000"
           optional
-          @update:model-value="say(record.id, { lengthMm: $event })"
+          @update:model-value="say(cast.record.id, { lengthMm: $event })"
         />
         <QuantityField
-          :model-value="said?.widthMm ?? undefined"
+          :model-value="cast.said?.widthMm ?? undefined"
           kind="length"
           label="and wide"
           :min="1"
           :max="5000"
           optional
-          @update:model-value="say(record.id, { widthMm: $event })"
+          @update:model-value="say(cast.record.id, { widthMm: $event })"
         />
       </div>
-      <p v-for="line in against(record.id)" :key="line" class="soft">{{ line }}</p>
-      <p v-if="said" class="soft small">
+      <p v-for="line in against(cast)" :key="line" class="soft">{{ line }}</p>
+      <p v-if="cast.said" class="soft small">
         Beside the print: {{ units.size(way.printLengthMm) }} long. Soil that stays on adds 1 to 3 mm.
       </p>
     </article>

@@ -49,14 +49,13 @@ function putShot(next: FindShot) {
 const problem = ref('')
 async function taken({ file, tiltDeg }: { file: File; tiltDeg: number | null }) {
   problem.value = ''
-  const answer = await photos.takeOfMould(id, file, '')
-  if (!answer.ok) {
-    problem.value = `${file.name}: ${ERROR_WORDS[answer.failure.code]}`
-    return
-  }
-  shown.value = answer.value
-  const of = pictures.value.find((p) => p.id === answer.value)
-  if (of && of.widthPx > 0 && find.value) putShot({ ...unmarked(of.id, of.widthPx, of.heightPx), tiltDeg })
+  // As soon as it is here it is marked on: nothing that happens once it has been sent may touch that.
+  const answer = await photos.takeOfMould(id, file, '', (photo) => {
+    shown.value = photo.id
+    if (photo.widthPx > 0 && find.value)
+      putShot({ ...unmarked(photo.id, photo.widthPx, photo.heightPx), tiltDeg })
+  })
+  if (!answer.ok) problem.value = `${file.name}: ${ERROR_WORDS[answer.failure.code]}`
 }
 
 async function plan() {
@@ -75,7 +74,7 @@ const lines = (of: Parameters<typeof mouldLines>[0]) =>
           <h1>{{ print.name }}</h1>
           <p class="soft">Found {{ momentText(find.foundAtMs, now) }}</p>
         </div>
-        <nav class="acts" aria-label="This print">
+        <nav class="button-row" aria-label="This print">
           <Button label="Plan the pour" @click="plan" />
           <NuxtLink class="p-button p-button-secondary" :to="`/field/prints/${id}/card`"
             >Card to print</NuxtLink
@@ -112,6 +111,7 @@ const lines = (of: Parameters<typeof mouldLines>[0]) =>
               :key="picture.id"
               :shot="shot"
               :src="photos.addressOf(picture.id)"
+              :name="print.name"
               @change="putShot"
             />
             <p v-else class="soft">
@@ -165,11 +165,6 @@ header {
   display: grid;
   gap: var(--s1);
   font-weight: 600;
-}
-.acts {
-  display: flex;
-  flex-wrap: wrap;
-  gap: var(--s3);
 }
 .columns {
   display: grid;

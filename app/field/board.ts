@@ -12,6 +12,17 @@ interface Bounds {
   heightPx: number
 }
 
+export interface BoardShape {
+  id: string
+  /** As it is called: its points are told by it. */
+  name: string
+  points: readonly Pixel[]
+  /** What is drawn between its points; the points themselves where it is the same. */
+  line?: readonly Pixel[]
+  closed: boolean
+  tone: 'scale' | 'mark' | 'outline'
+}
+
 /** Nearer than this a pixel is a tile of the screen and nothing more is seen. */
 const NEAREST = 12
 
@@ -40,4 +51,17 @@ export function spread(fingers: readonly { clientX: number; clientY: number }[])
   const y = fingers.reduce((s, f) => s + f.clientY, 0) / n
   const apart = fingers.reduce((s, f) => s + Math.hypot(f.clientX - x, f.clientY - y), 0) / n
   return { x, y, apart }
+}
+
+/** Which of some points a finger means: the nearest, not the one that was drawn last. Undefined where there is none. */
+export function nearestTo(at: Pixel, points: readonly Pixel[]): number | undefined {
+  const far = points.map((p) => Math.hypot(p.x - at.x, p.y - at.y))
+  return points.length > 0 ? far.indexOf(Math.min(...far)) : undefined
+}
+
+/** A shape as a path of SVG, in px of the photograph. */
+export function pathOf(shape: BoardShape): string {
+  const line = shape.line ?? shape.points
+  const d = line.map((p, i) => `${i === 0 ? 'M' : 'L'}${p.x} ${p.y}`).join('')
+  return shape.closed && line.length > 2 ? `${d}Z` : d
 }

@@ -3,8 +3,9 @@ import { mouldCard } from '../../tests/support/mouldCard'
 import { castAgainst } from '../parts/field/casts'
 import { firstPrint, remeasured, tracedSize, wayOf } from '../parts/field/derive'
 import { keptAs, readPosition } from '../parts/field/position'
-import { spread, viewFor, zoomed } from './board'
+import { nearestTo, spread, viewFor, zoomed } from './board'
 import { MOST_PLACES, placesOf, toGeoJson, toGpx } from './fieldFiles'
+import { outlineCsv, outlineSvg } from './outlineFiles'
 
 const find = {
   foundAtMs: Date.UTC(2026, 10, 30, 8),
@@ -143,4 +144,26 @@ it('the photograph is drawn nearer about the finger, never past its edges', () =
       { clientX: 6, clientY: 8 },
     ]),
   ).toEqual({ x: 3, y: 4, apart: 5 })
+})
+
+it('an outline goes out true to scale, from its own corner, with a bar to check it by', () => {
+  const spots = [
+    { xMm: 1000, yMm: -500 },
+    { xMm: 1100, yMm: -500 },
+    { xMm: 1100, yMm: -440 },
+    { xMm: 1000, yMm: -440.004 },
+  ]
+  expect(outlineCsv({ spots })).toBe('x_mm,y_mm\r\n0,0\r\n100,0\r\n100,60\r\n0,60\r\n')
+  const svg = outlineSvg({ spots }, 'Heron & <chick>')
+  expect(svg).toContain('width="120mm" height="100mm" viewBox="0 0 120 100"')
+  expect(svg).toContain('M10 10L110 10L110 70L10 70Z')
+  expect(svg).toContain('<title>Heron &amp; &lt;chick&gt;</title>')
+  expect(svg).toContain('h100"')
+  expect(svg).toContain('>100 mm<')
+})
+
+it('a finger between points means the nearest', () => {
+  const points = [0, 10, 30].map((x) => ({ x, y: 0 }))
+  expect([4, 6, 19, 21].map((x) => nearestTo({ x, y: 3 }, points))).toEqual([0, 1, 1, 2])
+  expect(nearestTo({ x: 0, y: 0 }, [])).toBeUndefined()
 })

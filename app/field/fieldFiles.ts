@@ -1,6 +1,7 @@
 import type { Position } from '#core/field'
 import type { MouldCard } from '~~/shared/moulds'
 import { wayOf } from '~/parts/field/derive'
+import { xmlText } from '~/parts/show/xmlText'
 
 /** Prints as other programs read and write them: GeoJSON (RFC 7946) and GPX 1.1. */
 
@@ -55,22 +56,12 @@ export function toGeoJson(cards: readonly MouldCard[], withPlaces: boolean) {
   }
 }
 
-const ENTITIES: Record<string, string> = {
-  '<': '&lt;',
-  '>': '&gt;',
-  '&': '&amp;',
-  '"': '&quot;',
-  "'": '&apos;',
-}
-/** XML holds no control characters, however they are written. */
-const escaped = (text: string) => text.replaceAll(/\p{Cc}/gu, ' ').replaceAll(/[<>&"']/g, (c) => ENTITIES[c]!)
-
 /** Waypoints of those whose place is kept. */
 export function toGpx(cards: readonly MouldCard[]): string {
   const points = cards.flatMap(({ name, find, note }) =>
     find?.position
       ? [
-          `  <wpt lat="${find.position.latDeg}" lon="${find.position.lonDeg}"><time>${new Date(find.foundAtMs).toISOString()}</time><name>${escaped(name)}</name><desc>${escaped([find.ground, find.place, note].filter(Boolean).join('; '))}</desc></wpt>`,
+          `  <wpt lat="${find.position.latDeg}" lon="${find.position.lonDeg}"><time>${new Date(find.foundAtMs).toISOString()}</time><name>${xmlText(name)}</name><desc>${xmlText([find.ground, find.place, note].filter(Boolean).join('; '))}</desc></wpt>`,
         ]
       : [],
   )

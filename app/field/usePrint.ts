@@ -26,14 +26,17 @@ export function usePrint(id: string) {
   const way = computed(() => print.value && wayOf(print.value))
   const failure = ref('')
   const theirs = shallowRef<MouldCard>()
+  /** What was typed goes on from this revision, whatever came in since. */
+  let base: number | undefined
 
   let saving: Promise<void> | undefined
-  async function save(revision = card.value?.revision): Promise<void> {
+  async function save(): Promise<void> {
     const now = typed.value
-    if (!now || revision === undefined || theirs.value) return
-    const answer = await workshop.saveMould(id, revision, now)
+    if (!now || base === undefined || theirs.value) return
+    const answer = await workshop.saveMould(id, base, now)
     if (answer.ok) {
       failure.value = ''
+      base = answer.value.revision
       if (typed.value === now) typed.value = undefined
       return
     }
@@ -50,6 +53,7 @@ export function usePrint(id: string) {
   onBeforeUnmount(() => void flush())
 
   function put(next: MouldInput) {
+    if (!typed.value) base = card.value?.revision
     typed.value = next
     rest.start()
   }
@@ -62,7 +66,8 @@ export function usePrint(id: string) {
   function keepMine() {
     const now = theirs.value
     theirs.value = undefined
-    if (now) saving = (saving ?? Promise.resolve()).then(() => save(now.revision))
+    base = now?.revision
+    void flush()
   }
   function takeTheirs() {
     theirs.value = undefined

@@ -5,7 +5,7 @@ import { TABLE_FAULT_WORDS } from './words'
 import { rounded } from '~/parts/show/figures'
 import { Download, Upload } from '@lucide/vue'
 import Button from 'primevue/button'
-import { ref, useTemplateRef } from 'vue'
+import { computed, ref, useTemplateRef } from 'vue'
 import { mouldsFromCsv, mouldsToCsv, type MouldTableRow } from '#core/formats'
 import { usualFacts } from '#core/mould'
 import { useWorkshop } from '~/stores/workshop'
@@ -19,6 +19,9 @@ const fileInput = useTemplateRef('fileInput')
 const said = ref('')
 const problems = ref<string[]>([])
 const busy = ref(false)
+/** Where a print lies leaves the workshop only where that is wished. */
+const withPlaces = ref(false)
+const hasPlaces = computed(() => workshop.moulds.some((m) => m.find && (m.find.position || m.find.place)))
 
 function exportCsv() {
   const rows = workshop.moulds.map((m) => ({
@@ -137,7 +140,13 @@ async function readFile(event: Event) {
     <Button severity="secondary" :disabled="busy" @click="fileInput?.click()"
       ><Upload :size="18" aria-hidden="true" />{{ busy ? 'Reading…' : 'Read in' }}</Button
     >
-    <a class="p-button p-component p-button-secondary" href="/api/moulds/export" download="moulds.json"
+    <label v-if="hasPlaces" class="tick-line">
+      <input v-model="withPlaces" type="checkbox" /> with where prints lie
+    </label>
+    <a
+      class="p-button p-component p-button-secondary"
+      :href="`/api/moulds/export${withPlaces ? '?places' : ''}`"
+      download="moulds.json"
       ><Download :size="18" aria-hidden="true" />JSON</a
     >
     <Button severity="secondary" @click="exportCsv"><Download :size="18" aria-hidden="true" />CSV</Button>

@@ -7,6 +7,7 @@
  */
 import { X } from '@lucide/vue'
 import { useMediaQuery, useScrollLock } from '@vueuse/core'
+import { PANEL_COVERS } from './parts'
 import FocusTrap from 'primevue/focustrap'
 import { computed, nextTick, useTemplateRef, watch } from 'vue'
 import { useBackCloses } from '~/parts/form/useBackCloses'
@@ -18,7 +19,7 @@ const props = defineProps<{
 }>()
 const open = defineModel<boolean>({ required: true })
 const vFocustrap = FocusTrap
-const isNarrow = useMediaQuery('(max-width: 60rem)')
+const isNarrow = useMediaQuery(PANEL_COVERS)
 const isSheet = computed(() => isNarrow.value && open.value)
 useBackCloses(open)
 const isLocked = useScrollLock(document.body)

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { useKept } from '~/stores/kept'
+import { useMediaQuery } from '@vueuse/core'
 import Button from 'primevue/button'
 import { computed, ref, watch } from 'vue'
 import { CAUSES, type CauseId } from '#core/finish'
@@ -23,8 +24,9 @@ import { useSavePlan } from './useSavePlan'
 import { usePlanStock } from './usePlanStock'
 import { useWarmUp } from './useWarmUp'
 import { usePlanSentence } from './usePlanSentence'
-import { OPENED_WORDS, PLAN_VIEWS, isPart, type Opened } from './parts'
+import { OPENED_WORDS, PANEL_COVERS, PLAN_VIEWS, isPart, type Opened } from './parts'
 import { PLAN_PARTS, type PlanPart } from '~/parts/words/planSentence'
+import { usePackSaid } from '~/parts/field/usePack'
 import { timeToPour } from '~/parts/mix/pourTime'
 import { useProblems } from '~/parts/form/useProblems'
 import { usePours } from '~/stores/pours'
@@ -37,6 +39,7 @@ import {
   layersChoice,
   mouldChoice,
   plasterChoice,
+  printChoice,
   remedyDraft,
   setChoice,
   usualFilling,
@@ -106,7 +109,11 @@ function useRecipe({ id: recipeId, name, plan }: Recipe) {
   const { deadline } = draft.value
   Object.assign(draft.value, { ...mixDraft(plan, stock), deadline, recipe: { recipeId, name } })
 }
-if (typeof route.query.mould === 'string') pickMould(route.query.mould)
+if (typeof route.query.mould === 'string') {
+  pickMould(route.query.mould)
+  const print = workshop.moulds.find((m) => m.id === route.query.mould)
+  if (print?.find) Object.assign(draft.value, printChoice(print.find, usePackSaid().value, stock))
+}
 if (typeof route.query.set === 'string') pickSet(route.query.set)
 if (typeof route.query.recipe === 'string') {
   const recipe = workshop.recipes.find((r) => r.id === route.query.recipe)
@@ -176,6 +183,7 @@ const shown = computed<Opened>(() => {
     ? first
     : opened.value
 })
+const covers = useMediaQuery(PANEL_COVERS)
 function takeRemedy(change: RemedyChange) {
   Object.assign(draft.value, remedyDraft(change))
   opened.value = undefined
@@ -262,7 +270,7 @@ const { save, busy, failure } = useSavePlan({
         type="button"
         class="outline-button"
         :data-part="view"
-        :aria-expanded="shown === view"
+        :aria-expanded="(covers ? opened : shown) === view"
         aria-controls="plan-panel"
         @click="open(view)"
       >

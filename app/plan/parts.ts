@@ -21,5 +21,8 @@ export const OPENED_WORDS: Record<Opened, string> = {
   recipes: 'Recipes',
 }
 
+/** Where what is looked into covers the plan, and nothing of it stands beside it. */
+export const PANEL_COVERS = '(max-width: 60rem)'
+
 export const isPart = (opened: Opened | undefined): opened is PlanPart =>
   (PLAN_PARTS as readonly string[]).includes(opened ?? '')

@@ -6,6 +6,7 @@ import { MS_PER } from '#core/units'
 import { useNowBy } from '~/stores/bench'
 import { useWorkshop } from '~/stores/workshop'
 import { dayText } from '~/parts/show/time'
+import { SOIL_WORDS } from '~/parts/words/field'
 import { VERDICT_WORDS } from '~/parts/words/pour'
 import { qrPath } from '~/parts/show/qr'
 
@@ -34,6 +35,12 @@ const poured = computed(() => {
   return at === undefined ? '' : dayText(at, now.value)
 })
 const who = computed(() => facts.value?.live.findLast((e) => e.who !== '')?.who ?? '')
+/** Where the print lay that it is of. */
+const found = computed(() => {
+  const ids = record.value?.plan.mould.members?.map((m) => m.mouldId) ?? []
+  const find = workshop.moulds.find((m) => ids.includes(m.id))?.find
+  return find ? [find.place, SOIL_WORDS[find.ground].toLowerCase()].filter(Boolean).join(', ') : ''
+})
 const notes = computed(
   () => facts.value?.live.flatMap(({ body }) => (body.type === 'note' ? [body.text] : [])).slice(0, 2) ?? [],
 )
@@ -59,6 +66,7 @@ const notes = computed(
           </p>
           <p>{{ (facts ?? record).plan.plaster.name }}, {{ Math.round(record.plan.consistency) }} to 100</p>
           <p>{{ label.mould }}</p>
+          <p v-if="found">{{ found }}</p>
           <p v-if="label.verdict">
             {{ VERDICT_WORDS[label.verdict.verdict]
             }}{{ label.verdict.reason ? `: ${label.verdict.reason}` : '' }}

@@ -100,7 +100,7 @@ const clashing = computed(() => lines.value.reduce((sum, l) => sum + l.clash, 0)
     Everything in one zip file: cards and pours as JSON by published schemas, photographs, and every table as
     CSV. Read in again, it adds what is not here and takes nothing away.
   </p>
-  <div class="acts">
+  <div class="button-row">
     <Button type="button" severity="secondary" :disabled="!!job || sending" @click="out"
       ><Download :size="18" aria-hidden="true" />The whole workshop, as a file</Button
     >
@@ -190,7 +190,7 @@ const clashing = computed(() => lines.value.reduce((sum, l) => sum + l.clash, 0)
             .join(', ')
         }}
       </p>
-      <div class="acts">
+      <div class="button-row">
         <template v-if="job.state === 'ready'">
           <Button
             type="button"
@@ -219,11 +219,6 @@ const clashing = computed(() => lines.value.reduce((sum, l) => sum + l.clash, 0)
 </template>
 
 <style scoped>
-.acts {
-  display: flex;
-  flex-wrap: wrap;
-  gap: var(--s3);
-}
 .job {
   display: grid;
   gap: var(--s3);

@@ -52,6 +52,15 @@ export function cardList<T extends Card, Input = never>({
     } else if (known) cards.value = cards.value.filter((c) => c.id !== id)
   }
 
+  /** What the stream brings: never what is older than what stands here, and nothing over what waits to be sent. */
+  function follow(id: string, card: Answered<T> | null): void {
+    if (meanwhile && commands.isWaiting(as, id)) return
+    const revisionOf = (of: object | null | undefined) =>
+      (of as { revision?: number } | null | undefined)?.revision
+    const [now, known] = [revisionOf(card), revisionOf(cardOf(id))]
+    if (now === undefined || known === undefined || now >= known) put(id, card)
+  }
+
   /** Asks for all of them. @returns what takes them in; undefined where they could not be had. */
   async function ask(): Promise<(() => void) | undefined> {
     const answer = await (paged ? callAllPages<Answered<T>>(path) : callApi<Answered<T>[]>(path))
@@ -126,7 +135,7 @@ export function cardList<T extends Card, Input = never>({
     cards.value = [...kept].sort(order)
   }
 
-  return { cards, unreadable, had, put, ask, load, change, save, drop, fill }
+  return { cards, unreadable, had, put, follow, ask, load, change, save, drop, fill }
 }
 
 /** Deletes what is at `path` and puts it out here, also where it was gone already. */

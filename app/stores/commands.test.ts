@@ -176,3 +176,16 @@ it('a browser that keeps nothing says so, and nothing waits', async () => {
   expect(await commands.ask(mould('m1', 'A'), () => ({}))).toEqual(failed('not_kept'))
   expect(commands.waiting).toEqual([])
 })
+
+it('an answer to what was said first is not shown over what was said of it since', async () => {
+  const commands = openWindow()
+  api.mockResolvedValue(failed('unavailable'))
+  // The first was tried, so it may have arrived, and what is said after it goes by itself.
+  await commands.ask(mould('m1', 'first', 1), () => ({ id: 'm1' }))
+  await commands.ask(mould('m1', 'second', 2), () => ({ id: 'm1' }))
+  told = []
+  let answered = 0
+  api.mockImplementation(() => Promise.resolve(ok({ id: 'm1', revision: 2 + answered++ })))
+  await commands.flush()
+  expect([answered, told]).toEqual([2, ['stored m1']])
+})

@@ -98,7 +98,8 @@ export const useCommands = defineStore('commands', () => {
     if (outcome.refused) refused.value = [...refused.value, outcome.refused]
     const of = shown.get(command.topic)
     if (outcome.refused) of?.instead(outcome.refused)
-    else if ('answer' in outcome) of?.stored(command, outcome.answer)
+    // What was said of it since stands here already.
+    else if ('answer' in outcome && !isWaiting(command.topic, command.of)) of?.stored(command, outcome.answer)
     tellWindows({
       kind: 'command_settled',
       id: command.id,

@@ -1,5 +1,5 @@
 import { defineStore } from 'pinia'
-import { ref } from 'vue'
+import { ref, watch } from 'vue'
 import { backOffMs } from '~~/shared/backOff'
 import { BEAT_MS, type BeatMessage, type ChangeMessage, type HelloMessage } from '~~/shared/changes'
 import type { LiveMessage } from '~~/shared/devices'
@@ -10,7 +10,7 @@ import { useCommands } from './commands'
 import { useDeviceCopy } from './deviceCopy'
 import { useDevices } from './devices'
 import { useOutbox } from './outbox'
-import { isStranger, lookWhereWeAre, workshopHere } from './place'
+import { isLetIn, isStranger, lookWhereWeAre, lostPlace, workshopHere } from './place'
 import { loadMe } from './me'
 import { usePeople } from './people'
 import { usePhotos } from './photos'
@@ -20,6 +20,8 @@ import { useUpkeep } from './upkeep'
 import { onWindowMessage, tellWindows, whenLeading } from './windows'
 import { useWorkshop } from './workshop'
 
+/** By then what was under way has come. */
+const ASK_AGAIN_MS = 2000
 const RECONNECT = { firstMs: 1000, longestMs: 15_000 }
 /** A device says that it is here at the least this often. */
 const LOOK_EVERY_MS = 3000
@@ -206,6 +208,10 @@ export const useConnection = defineStore('connection', () => {
       void load()
       return
     }
+    // An answer that was under way while this device was let in says nothing: once more, and what is true stands.
+    watch(lostPlace, (lost) => {
+      if (lost === 'sign_in' && isLetIn) setTimeout(() => void callApi('/api/settings'), ASK_AGAIN_MS)
+    })
     onWindowMessage((message) => {
       if (message.kind === 'state') {
         heardMs = elapsedMs()

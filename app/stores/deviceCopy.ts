@@ -18,6 +18,8 @@ const SETTLE = { debounce: 400, maxWait: 4000 }
 const OLD_MS = MS_PER.h
 const MOST_ANSWERS = 300
 const POURS = 'pour'
+/** So long the bench has for itself before what has ended is read in, too [E]. */
+const BENCH_FIRST_MS = 300
 
 /**
  * The copy of the workshop on this device: written by the window that leads as things change, read by a window that the
@@ -48,8 +50,11 @@ export const useDeviceCopy = defineStore('deviceCopy', () => {
         ...(settings && { settings: settings.value }),
         ...Object.fromEntries(rows.map(([name, copied]) => [name, copied.map((c) => c.value)])),
       })
-      pours.fill(records.map((c) => c.value))
+      pours.fill(records.filter((c) => c.isOpen).map((c) => c.value))
       if (isNew) asOfMs.value = Math.max(0, ...[settings, ...records].map((c) => c?.atMs ?? 0))
+      // What has ended is behind the bench: it is worked out once that stands.
+      await new Promise((resolve) => setTimeout(resolve, BENCH_FIRST_MS))
+      pours.fill(records.filter((c) => !c.isOpen && !pours.records.has(c.id)).map((c) => c.value))
     } catch (error) {
       console.error('what this device keeps could not be read', error)
     }

@@ -35,6 +35,7 @@ vi.mock('./commands', () => ({
   useCommands: () => ({
     isWaiting: (topic: string, id: string) => commands.waits.includes(`${topic} ${id}`),
     refused: commands.refused,
+    waiting: [],
   }),
 }))
 
@@ -171,4 +172,25 @@ it('what was kept when only pours had photographs still goes to its pour', async
   sent.mockResolvedValue({ ok: true, value: {} } as never)
   await openWindow().sendWaiting()
   expect(sent.mock.lastCall![2].query).toEqual({ id: 'old', pour: 'p9', caption: '' })
+})
+
+it('one that the browser has no room for is held by its window, which says so, and goes all the same', async () => {
+  const photos = openWindow()
+  vi.spyOn(console, 'error').mockImplementation(() => undefined)
+  sent.mockResolvedValue(failed('unavailable'))
+  await photos.take('p1', picture())
+  expect(photos.atRisk).toBe(false)
+  vi.stubGlobal('indexedDB', {
+    open: () => {
+      throw new DOMException('no room', 'QuotaExceededError')
+    },
+  })
+  const denied = openWindow()
+  const { value: id } = (await denied.take('p1', picture())) as { value: string }
+  expect(denied.atRisk).toBe(true)
+  expect(denied.addressOf(id)).toMatch(/^blob:/)
+  sent.mockResolvedValue({ ok: true, value: {} } as never)
+  await denied.sendWaiting()
+  expect(sent.mock.lastCall![2].query).toEqual({ id, pour: 'p1', caption: '' })
+  expect([denied.atRisk, denied.waiting.size]).toEqual([false, 0])
 })

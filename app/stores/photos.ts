@@ -1,6 +1,7 @@
 import { newId } from '~~/shared/newId'
+import { useEventListener } from '@vueuse/core'
 import { defineStore } from 'pinia'
-import { shallowRef } from 'vue'
+import { computed, shallowRef, watch } from 'vue'
 import { backOffMs } from '~~/shared/backOff'
 import { PHOTO_FULL_PX } from '~~/shared/limits'
 import type { Photo } from '~~/shared/photos'
@@ -29,6 +30,12 @@ export const usePhotos = defineStore('photos', () => {
   const { isReal } = useBench()
   const waiting = shallowRef<ReadonlyMap<string, Waiting>>(new Map())
   let box: ReturnType<typeof openPhotoBox> | undefined
+  /** Those that the browser had no room for: they are held by this window and nothing else. */
+  const onlyHere = new Set<string>()
+  const atRisk = computed(() => [...waiting.value.keys()].some((id) => onlyHere.has(id)))
+  useEventListener('beforeunload', (event) => {
+    if (atRisk.value) event.preventDefault()
+  })
 
   function hold(photo: WaitingPhoto) {
     if (waiting.value.has(photo.id)) return
@@ -74,6 +81,7 @@ export const usePhotos = defineStore('photos', () => {
       }
     } catch (error) {
       console.error('the browser does not keep photographs', error)
+      onlyHere.add(photo.id)
     }
     hold(photo)
     return { ok: true, photo }
@@ -97,10 +105,17 @@ export const usePhotos = defineStore('photos', () => {
     return sendNow(kept.photo)
   }
 
-  /** Keeps a picture of a mould. */
-  async function takeOfMould(mouldId: string, file: File, caption: string): Promise<ApiResult<string>> {
+  /** Keeps a picture of a mould. @param onKept it is here and can be worked on; sending it takes as long as it takes. */
+  async function takeOfMould(
+    mouldId: string,
+    file: File,
+    caption: string,
+    onKept?: (photo: Photo) => void,
+  ): Promise<ApiResult<string>> {
     const kept = await keep({ mould: mouldId }, file, caption)
-    return kept.ok ? sendNow(kept.photo) : kept
+    if (!kept.ok) return kept
+    onKept?.(kept.photo)
+    return sendNow(kept.photo)
   }
 
   /** What it is of has not reached the workshop yet, or was not taken by it and somebody may still put that right. */
@@ -164,22 +179,38 @@ export const usePhotos = defineStore('photos', () => {
   }
 
   /** What the browser still holds, from this window or another: sent now. */
-  async function sendWaiting(): Promise<void> {
+  let sending: Promise<void> | undefined
+  const sendWaiting = () => (sending ??= sendAll().finally(() => (sending = undefined)))
+  async function sendAll(): Promise<void> {
     if (!isReal) return
+    let wasEarly = false
+    for (const photo of await toSend()) {
+      hold(photo)
+      if (isEarly(photo)) wasEarly = true
+      else if ((await send(photo)) === 'later') return retryLater()
+      else failures = 0
+    }
+    if (wasEarly) retryLater()
+    else failures = 0
+  }
+  // What they are of has arrived.
+  watch(
+    () => commands.waiting.length,
+    (now, before) => {
+      if (now < before && waiting.value.size > 0) void sendWaiting()
+    },
+  )
+  async function toSend(): Promise<WaitingPhoto[]> {
+    const mine = [...waiting.value.values()].filter(({ id }) => onlyHere.has(id))
     try {
       box ??= openPhotoBox()
-      let wasEarly = false
-      for (const photo of await (await box).all()) {
-        hold(photo)
-        if (isEarly(photo)) wasEarly = true
-        else if ((await send(photo)) === 'later') return retryLater()
-      }
-      if (wasEarly) return retryLater()
-      failures = 0
+      return [...(await (await box).all()), ...mine]
     } catch {
-      // No such database here: what this window holds is sent by it alone.
+      // No such database here.
+      box = undefined
+      return mine
     }
   }
 
-  return { waiting, addressOf, ofMould, take, takeOfMould, remove, removeOfMould, sendWaiting }
+  return { waiting, atRisk, addressOf, ofMould, take, takeOfMould, remove, removeOfMould, sendWaiting }
 })

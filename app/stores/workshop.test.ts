@@ -117,6 +117,22 @@ it('puts what the stream brings where it belongs, in order, once', async () => {
   expect(workshop.settings).toMatchObject({ revision: 9, system: 'metric' })
 })
 
+it('what the stream brings late is not put over what was known since', async () => {
+  const workshop = useWorkshop()
+  await workshop.load()
+  const seen = (value: unknown) => workshop.apply({ seq: 1, topic: 'bowl', id: 'small', value } as never)
+  const at = (volumeMl: number, revision: number) => ({ ...bowl('small', volumeMl), revision })
+  seen(at(500, 3))
+  seen(at(450, 2))
+  expect(workshop.bowls.find((b) => b.id === 'small')?.volumeMl).toBe(500)
+  // The same again, with what hangs on it; and one that was put in anew after it was gone.
+  seen(at(510, 3))
+  expect(workshop.bowls.find((b) => b.id === 'small')?.volumeMl).toBe(510)
+  seen(null)
+  seen(at(400, 1))
+  expect(workshop.bowls.find((b) => b.id === 'small')?.volumeMl).toBe(400)
+})
+
 it('shows at once what a change came to: the answer, what was there instead, or that it is gone', async () => {
   const workshop = useWorkshop()
   await workshop.load()

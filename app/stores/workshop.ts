@@ -139,7 +139,7 @@ export const useWorkshop = defineStore('workshop', () => {
   /** What the stream brings. */
   function apply(message: Exclude<ChangeMessage, { topic: 'event' | 'pour' | 'person' }>) {
     if (message.topic === 'settings') settings.value = message.value
-    else (lists[message.topic].put as (id: string, card: unknown) => void)(message.id, message.value)
+    else (lists[message.topic].follow as (id: string, card: unknown) => void)(message.id, message.value)
   }
 
   async function loadSettings(): Promise<boolean> {

@@ -9,7 +9,7 @@ export const PRINT_FORMS = { bowl: 0.5, between: 0.6, flat: 1 } as const
 export type PrintForm = keyof typeof PRINT_FORMS
 /** How far that share may be off [E], and from this many depths on they speak for themselves. */
 const FORM_SIGMA = 0.15
-const DEPTHS_ENOUGH = 3
+export const DEPTHS_ENOUGH = 3
 /** A stick is read to this, mm [E]; and so many places speak for the whole floor within this share [E]. */
 const STICK_MM = 1
 const PLACES_SHARE = 0.1
@@ -59,6 +59,27 @@ export function printVolume(
     PLACES_SHARE,
   )
   return { volumeMl, plusMinusMl: EIGHT_IN_TEN * sigma * volumeMl, meanDepthMm: depth, by: 'depths' }
+}
+
+/** Extra plaster that soft ground takes as the ring is pressed in, as a share of the whole, and how far the cover may be off [E]. */
+export const GROUND_FIRMNESS = {
+  firm: { spread: 0, offBy: 0.12 },
+  damp: { spread: 0.05, offBy: 0.16 },
+  soft: { spread: 0.12, offBy: 0.22 },
+} as const
+export type GroundFirmness = keyof typeof GROUND_FIRMNESS
+
+/** What a print takes to be filled and covered, ml, and half its 80 % range. @param coverMl over all the ring holds. */
+export function pouredOver(
+  print: Pick<PrintVolume, 'volumeMl' | 'plusMinusMl'>,
+  coverMl: number,
+  firmness: GroundFirmness,
+): { volumeMl: number; plusMinusMl: number } {
+  const { spread, offBy } = GROUND_FIRMNESS[firmness]
+  return {
+    volumeMl: (print.volumeMl + coverMl) * (1 + spread),
+    plusMinusMl: Math.hypot(print.plusMinusMl, offBy * coverMl),
+  }
 }
 
 /** Between the edge of a print and the ring round it, mm, and how far the ring stands over the plaster (common practice, no source). */

@@ -1,4 +1,4 @@
-export { type Pixel, type Spot } from './geometry'
+export { mean, type Pixel, type Spot } from './geometry'
 export { KNOWN_SHEETS, planeOf, type KnownSheet, type PlaneIssueCode, type Scale } from './plane'
 export {
   MARK_KINDS,
@@ -6,6 +6,7 @@ export {
   MIDDLE,
   SHOT_NOTES,
   measure,
+  mmPerPixel,
   type Mark,
   type MarkKind,
   type MeasureIssue,
@@ -20,18 +21,24 @@ export {
   MOST_TRACED,
   curveThrough,
   outlineOf,
+  outwardAt,
+  shareOfFrame,
   type Outline,
   type OutlineResult,
 } from './outline'
 export {
+  DEPTHS_ENOUGH,
   FIELD_GROUNDS,
+  GROUND_FIRMNESS,
   PRINT_COVER_MM,
   PRINT_FORMS,
   RING_CLEAR_MM,
   coverFor,
+  pouredOver,
   printVolume,
   ringFor,
   type FieldGround,
+  type GroundFirmness,
   type PrintForm,
   type PrintVolume,
   type Ring,
@@ -47,7 +54,7 @@ export {
   type PackedBag,
   type PrintsOut,
 } from './pack'
-export { FINENESS_M, coarsened, offsetsM, scaleBarM, type FinenessM, type Position } from './position'
+export { FINENESS_M, coarsened, offsetsM, scaleBar, type FinenessM, type Position } from './position'
 export {
   FRAME_FAULTS,
   lookOf,

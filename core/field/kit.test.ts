@@ -8,7 +8,7 @@ import {
   packFor,
   printVolume,
   ringFor,
-  scaleBarM,
+  scaleBar,
   snapped,
   tiltFromDownDeg,
   type Grey,
@@ -150,7 +150,7 @@ it('a sketch has true distances, north up, also across the date line; its bar is
   ])
   expect(north!.northM / 1852).toBeCloseTo(1, 2)
   expect(east!.eastM / 926).toBeCloseTo(1, 2)
-  expect([scaleBarM(10), scaleBarM(6.3), scaleBarM(200), scaleBarM(0)]).toEqual([2, 2, 50, 0.1])
+  expect([scaleBar(10), scaleBar(6.3), scaleBar(200), scaleBar(0)]).toEqual([2, 2, 50, 0.1])
   expect(offsetsM([])).toEqual([])
 })
 

@@ -5,8 +5,11 @@ import { rectangleAt, seen, type Camera } from '../../tests/support/camera'
 import {
   KNOWN_SHEETS,
   measure,
+  mmPerPixel,
   outlineOf,
+  outwardAt,
   planeOf,
+  shareOfFrame,
   type Mark,
   type Pixel,
   type Scale,
@@ -193,6 +196,18 @@ it('more marks than it takes agree or are doubted', () => {
   expect(doubted.plusMinus).toBeGreaterThan(3 * good.plusMinus)
 })
 
+it('corners that only a camera lying on the ground could see are doubted', () => {
+  const ends = line(px([1900, 1500], [2100, 1500]))
+  const as = (corners: Pixel[]) => valueOf(shotOf(card(corners)), ends).notes
+  expect(as(CARD)).not.toContain('marks_disagree')
+  // A whole sheet, leaning as far as a hand ever lets it.
+  const leaning = camera({ tiltDeg: 40, distanceMm: 600 })
+  const sheet = rectangleAt(spot(0, 0), KNOWN_SHEETS.a4, 0).map((s) => seen(leaning, s))
+  const found = measure(shotOf({ by: 'rectangle', corners: sheet, sidesMm: KNOWN_SHEETS.a4 }), ends)
+  expect(found.ok && found.measured.notes).not.toContain('marks_disagree')
+  expect(as(px([1738, 1345], [2262, 1345], [2130, 1700], [1980, 1700]))).toContain('marks_disagree')
+})
+
 it('a straddle is across the line of a side, an angle at its vertex, and neither minds the tilt', () => {
   const tilted = camera({ tiltDeg: 28, towardsDeg: 200, rollDeg: 33 })
   const scale = card(rectangleAt(spot(0, 0), KNOWN_SHEETS.card, 12).map((s) => seen(tilted, s)))
@@ -280,4 +295,41 @@ it('areas by closed forms, seen from the side: a circle, an ellipse, a square', 
   expect(!folded.ok && folded.issue.code).toBe('outline_crosses')
   const two = outlineOf(shot, [A, B])
   expect(!two.ok && two.issue.code).toBe('too_few_points')
+})
+
+it('a rule read in other units is told by where the camera would have hung', () => {
+  const straight = camera({ distanceMm: 480 })
+  const marks = [spot(-50, 0), spot(50, 0)].map((s) => seen(straight, s)) as [Pixel, Pixel]
+  const ends = line([spot(-40, 30), spot(40, 30)].map((s) => seen(straight, s)))
+  const notes = (lengthMm: number, more: Partial<Shot> = {}) =>
+    valueOf(shotOf({ by: 'rule', marks, lengthMm }, more), ends).notes
+  expect(notes(100)).not.toContain('scale_unlikely')
+  // Its ten centimetres taken for ten millimetres, and for ten inches and more.
+  expect(notes(10)).toContain('scale_unlikely')
+  expect(notes(1000)).toContain('scale_unlikely')
+  // Four inches taken for four centimetres: only who knows the height can tell.
+  expect(notes(254)).not.toContain('scale_unlikely')
+  expect(notes(254, { cameraHeightMm: 480 })).toContain('scale_unlikely')
+  expect(notes(39.4, { cameraHeightMm: 480 })).toContain('scale_unlikely')
+  expect(notes(100, { cameraHeightMm: 480 })).not.toContain('scale_unlikely')
+})
+
+it('a bar on a photograph is as long as the scale makes it there', () => {
+  const straight = camera({ distanceMm: 480, focalPx: 2400 })
+  const marks = [spot(-50, 0), spot(50, 0)].map((s) => seen(straight, s)) as [Pixel, Pixel]
+  // A pinhole's own: distance over focal length.
+  expect(mmPerPixel(shotOf({ by: 'rule', marks, lengthMm: 100 }))).toBeCloseTo(480 / 2400, 4)
+  expect(mmPerPixel(shotOf({ by: 'rule', marks: [A, A], lengthMm: 100 }))).toBeUndefined()
+})
+
+it('how much of the frame a print fills, and which way its edge faces', () => {
+  const frame = { widthPx: 400, heightPx: 200 }
+  const square = px([100, 50], [200, 50], [200, 150], [100, 150])
+  expect(shareOfFrame(frame, square)).toBeCloseTo(1 / 8, 12)
+  expect(outwardAt(square, { x: 150, y: 180 })).toEqual({ x: 0, y: 1 })
+  expect(outwardAt(square, { x: 70, y: 60 })).toEqual({
+    x: expect.closeTo(-80 / Math.hypot(80, 40)),
+    y: expect.closeTo(-40 / Math.hypot(80, 40)),
+  })
+  expect(outwardAt(square, { x: 150, y: 100 })).toBeUndefined()
 })

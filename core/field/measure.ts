@@ -33,6 +33,7 @@ export const SHOT_NOTES = [
   'floor_lower',
   'floor_corrected',
   'marks_disagree',
+  'scale_unlikely',
 ] as const
 export type ShotNote = (typeof SHOT_NOTES)[number]
 
@@ -68,6 +69,8 @@ const LEVEL_DEG = 2
 const TILTED_DEG = 5
 /** Focal length of a telephone's camera as a share of the frame's longer side [E]. */
 const FOCAL = 0.75
+/** A sheet leaning by half a right angle is so much nearer at one end than at the other, and nobody holds it flatter [E]. */
+const STEEPEST = 2.2
 /** The middle of the frame, as a share of it, in which a lens hardly bends anything. */
 export const MIDDLE = 0.6
 const NINE_IN_TEN = 1.6449
@@ -223,10 +226,27 @@ function tiltShare(shot: Shot, points: readonly Pixel[]): number {
   return shortened + nearer
 }
 
-/** The camera's height over the marks, as it was said or as a telephone's lens lets it be guessed. */
-function heightMm(shot: Shot, plane: Plane): number {
-  const focalPx = FOCAL * Math.max(shot.widthPx, shot.heightPx)
-  return shot.cameraHeightMm ?? focalPx * localMmPx(plane, pixelsOf(shot.scale))
+/** mm a pixel of a photograph where its scale lies; undefined where its marks make no plane. */
+export function mmPerPixel(shot: Pick<Shot, 'scale'>): number | undefined {
+  const found = planeOf(shot.scale)
+  return found.ok ? localMmPx(found.plane, pixelsOf(shot.scale)) : undefined
+}
+
+/** The camera's height over the marks as their scale and a telephone's lens make it. */
+export function heightByScaleMm(shot: Shot, plane: Plane): number {
+  return FOCAL * Math.max(shot.widthPx, shot.heightPx) * localMmPx(plane, pixelsOf(shot.scale))
+}
+
+/** Nobody holds a camera nearer or farther than this over a print, mm; and lenses differ by no more than this [E]. */
+const HELD_MM = [100, 4000] as const
+const LENSES = 2.2
+
+/** Millimetres taken for centimetres, or inches for either: then the camera would have hung where nobody holds one. */
+function isScaleUnlikely(shot: Shot, plane: Plane): boolean {
+  const byScale = heightByScaleMm(shot, plane)
+  if (shot.cameraHeightMm === null) return byScale < HELD_MM[0] || byScale > HELD_MM[1]
+  const off = byScale / shot.cameraHeightMm
+  return off > LENSES || off < 1 / LENSES
 }
 
 export function notesOf(shot: Shot, plane: Plane, points: readonly Pixel[]): ShotNote[] {
@@ -239,14 +259,20 @@ export function notesOf(shot: Shot, plane: Plane, points: readonly Pixel[]): Sho
     Math.abs(p.x - shot.widthPx / 2) > (MIDDLE * shot.widthPx) / 2 ||
     Math.abs(p.y - shot.heightPx / 2) > (MIDDLE * shot.heightPx) / 2
   if ([...points, ...pixelsOf(shot.scale)].some(outside)) notes.push('near_edge')
-  if (plane.residualMm > 3 * TOUCH_PX * localMmPx(plane, pixelsOf(shot.scale))) notes.push('marks_disagree')
+  const near = pixelsOf(shot.scale).map((p) => localMmPx(plane, [p]))
+  if (
+    plane.residualMm > 3 * TOUCH_PX * localMmPx(plane, pixelsOf(shot.scale)) ||
+    Math.max(...near) > STEEPEST * Math.min(...near)
+  )
+    notes.push('marks_disagree')
+  if (isScaleUnlikely(shot, plane)) notes.push('scale_unlikely')
   return notes
 }
 
 /** How much longer what lies under the plane of the marks is than it seems, and how well that is known, as shares. */
 function lowered(shot: Shot, plane: Plane, belowMm: number): { by: number; off: number; notes: ShotNote[] } {
   if (belowMm === 0) return { by: 1, off: 0, notes: [] }
-  const share = belowMm / heightMm(shot, plane)
+  const share = belowMm / (shot.cameraHeightMm ?? heightByScaleMm(shot, plane))
   // Within a tenth, as a height is held and told [E].
   if (shot.cameraHeightMm !== null)
     return { by: 1 + share, off: 0.1 * Math.abs(share), notes: ['floor_corrected'] }

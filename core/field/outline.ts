@@ -1,4 +1,4 @@
-import { distanceMm, type Pixel, type Spot } from './geometry'
+import { distanceMm, mean, type Pixel, type Spot } from './geometry'
 import {
   NINE_IN_TEN,
   TOUCH_PX,
@@ -67,6 +67,22 @@ export function areaMm2(spots: readonly Spot[]): number {
   })
   return Math.abs(twice) / 2
 }
+/** Of the frame that lies within a traced line, 0–1: a print that fills little of it is measured badly. */
+export function shareOfFrame(
+  { widthPx, heightPx }: Pick<Shot, 'widthPx' | 'heightPx'>,
+  points: readonly Pixel[],
+): number {
+  // A frame's pixels are laid out as the ground's millimetres are.
+  return areaMm2(points.map(({ x, y }) => ({ xMm: x, yMm: y }))) / (widthPx * heightPx)
+}
+
+/** The way out of what was traced so far, at a place on its edge, of length 1; undefined in its very middle. */
+export function outwardAt(points: readonly Pixel[], at: Pixel): Pixel | undefined {
+  const [dx, dy] = [at.x - mean(points.map((p) => p.x)), at.y - mean(points.map((p) => p.y))]
+  const far = Math.hypot(dx, dy)
+  return far > 0 ? { x: dx / far, y: dy / far } : undefined
+}
+
 const aroundMm = (spots: readonly Spot[]): number =>
   spots.reduce((sum, a, i) => sum + distanceMm(a, spots[(i + 1) % spots.length]!), 0)
 

@@ -1,6 +1,6 @@
 import { LEAST_VOLUME_ML } from '../bounds'
 import { weighOutForVolume, type MixInput } from '../mix'
-import { coverFor, printVolume, ringFor, type PrintForm, type Ring } from './amount'
+import { coverFor, pouredOver, printVolume, ringFor, type PrintForm, type Ring } from './amount'
 
 /** Prints of one size that one goes out for. */
 export interface PrintsOut {
@@ -81,9 +81,6 @@ const HOT_C = 28
 /** Water for rinsing hands and brush, besides what is mixed, ml [P]. */
 const RINSE_ML = 1000
 
-/** Extra plaster that soft ground takes as the ring is pressed into it. */
-const SOFT_SPREAD = 0.12
-
 /**
  * What to take along for so many prints: bags weighed out, rings, and the rest of it.
  * @returns undefined where a print is too small to be cast. Lengths mm, > 0.
@@ -94,9 +91,8 @@ export function packFor(input: PackInput): Pack | undefined {
     const ring = ringFor(print, coverMm)
     const areaMm2 = (Math.PI / 4) * print.lengthMm * print.widthMm
     const own = printVolume({ areaMm2, plusMinusMm2: 0.2 * areaMm2 }, [print.depthMm], print.form)
-    const spread = input.isSoft ? 1 + SOFT_SPREAD : 1
-    const mixMl = (own.volumeMl + (ring.areaMm2 * coverMm) / 1000) * spread
-    return { ring, coverMm, mixMl, plusMinusMl: Math.hypot(own.plusMinusMl, 0.12 * mixMl) }
+    const taken = pouredOver(own, (ring.areaMm2 * coverMm) / 1000, input.isSoft ? 'soft' : 'firm')
+    return { ring, coverMm, mixMl: taken.volumeMl, plusMinusMl: taken.plusMinusMl }
   })
   if (each.length === 0 || each.some((e) => e.mixMl < LEAST_VOLUME_ML)) return undefined
   const bags = each.flatMap((e, i) => bagsFor(e.mixMl, input, i))

@@ -37,9 +37,9 @@ export function offsetsM(positions: readonly Position[]): { eastM: number; north
   }))
 }
 
-/** A bar for a sketch so wide, m: the largest of 1, 2 or 5 times a power of ten that fits into a third of it. */
-export function scaleBarM(widthM: number): number {
-  const third = Math.max(widthM / 3, 0.1)
+/** A bar for a sketch so wide, in the same unit: the largest of 1, 2 or 5 times a power of ten that fits into a third of it. */
+export function scaleBar(width: number): number {
+  const third = Math.max(width / 3, 0.1)
   const power = 10 ** Math.floor(Math.log10(third))
   return (third >= 5 * power ? 5 : third >= 2 * power ? 2 : 1) * power
 }

@@ -1,3 +1,4 @@
+import type { FieldGround } from '../field'
 import type { PlasterClassId } from '../plaster'
 import type { Range } from '../provenance'
 import type { MouldKind } from './kinds'
@@ -287,6 +288,16 @@ export const PREPARATIONS = [
   'same_day',
 ] as const
 export type Preparation = (typeof PREPARATIONS)[number]
+
+/** What the prints among these lie in; undefined where nobody said, or they lie in different ground. */
+export function soilOf(members: readonly { volume: CavityDescription }[]): FieldGround | undefined {
+  const soils = new Set(
+    members.flatMap((m) =>
+      m.volume.parts.flatMap(({ method }) => (method.by === 'traced' ? [method.soil] : [])),
+    ),
+  )
+  return soils.size === 1 ? [...soils][0] : undefined
+}
 
 /** The preparation list of this mould, found this way, for the pour at hand. Not a generic one. */
 export function preparationOf(facts: MouldFacts, volume: CavityDescription): Preparation[] {

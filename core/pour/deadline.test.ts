@@ -3,7 +3,16 @@ import { testPlan } from '../../tests/unit/plans'
 import { plasterProperties } from '../plaster'
 import { usualFacts, type VolumeMethod } from '../mould'
 import { MS_PER } from '../units'
-import { deadlineOf, deadlineRemedies, evaluatePlan, planMould, type Deadline, type PourPlan } from '.'
+import {
+  coverOf,
+  covered,
+  deadlineOf,
+  deadlineRemedies,
+  evaluatePlan,
+  planMould,
+  type Deadline,
+  type PourPlan,
+} from '.'
 
 const print = (coverMm: number): VolumeMethod => ({
   by: 'traced',
@@ -139,4 +148,26 @@ it('warmer water and a faster plaster are sooner, each as it is really worked ou
   expect(deadlineRemedies(inMud({}, 12), soon, 0).some((r) => r.way.id === 'thinner_cover')).toBe(false)
   // Already lifted with its ground: that is no news.
   expect(deadlineRemedies(plan, by(30, true), 0).some((r) => r.way.id === 'with_ground')).toBe(false)
+})
+
+it('a thinner cover takes less plaster and makes a thinner piece; what is no print stays as it is', () => {
+  const volume = {
+    parts: [{ role: 'add' as const, count: 1, method: print(25) }],
+    cavities: 1,
+    check: null,
+    trust: 'parts' as const,
+  }
+  const thin = covered({ volume, thicknessMm: 34 }, 12)
+  expect(thin.thicknessMm).toBe(21)
+  expect([coverOf(volume), coverOf(thin.volume)]).toEqual([25, 12])
+  const [thick, thinner] = [25, 12].map((mm) => inMud({}, mm).mould.cavityMl)
+  // The cover lies over all that the ring holds, and spreads as damp ground lets it.
+  expect(thick! - thinner!).toBeCloseTo(((Math.PI / 4) * 150 * 115 * 13 * 1.05) / 1000, 1)
+  const box = {
+    ...volume,
+    parts: [
+      { role: 'add' as const, count: 1, method: { by: 'known' as const, volumeMl: 300, plusMinusPct: 5 } },
+    ],
+  }
+  expect(covered({ volume: box, thicknessMm: 20 }, 12)).toEqual({ volume: box, thicknessMm: 20 })
 })

@@ -5,6 +5,8 @@ export {
   airTacticsOf,
   castsOf,
   depthOf,
+  coverOf,
+  covered,
   planMould,
   preparationsOf,
   soakTimeS,

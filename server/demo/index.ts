@@ -4,12 +4,13 @@
  */
 import { randomUUID } from 'node:crypto'
 import { lightFormat } from 'date-fns'
-import { sql } from 'kysely'
+import { sql, type Transaction } from 'kysely'
 import sharp from 'sharp'
 import { takePlan, type PourPlan } from '../../core/pour'
 import { propertiesOfCard, spoonTestForecastS } from '../../core/stock'
 import { DEMO_PIECE, SettingPiece } from '../../devices/probeModel'
 import { inTransaction, type Db } from '../db/client'
+import type { Database } from '../db/schema'
 import { addSpoonTest, putBag } from '../services/shelf/bags'
 import { putBowl, putPlace, putRecipe } from '../services/shelf/cupboard'
 import { meetDevice, putDevice } from '../services/devices'
@@ -28,6 +29,7 @@ import type { PlasterInput } from '../../shared/stock'
 import { DEMO_MOULDS, DEMO_SETS, type DemoMouldKey } from './moulds'
 import { DEMO_PLASTERS, type DemoPlasterKey } from './plasters'
 import { demoPours } from './pours'
+import { demoPrint } from './print'
 import {
   DEMO_BAGS,
   DEMO_BOWLS,
@@ -121,6 +123,14 @@ async function loadPlaces(trx: Db): Promise<PlaceIds> {
   return ids
 }
 
+async function loadPrint(trx: Transaction<Database>, usualPlasterId: string, nowMs: number) {
+  const [id, photoId] = [randomUUID(), randomUUID()]
+  const { mould, picture } = demoPrint(nowMs, photoId)
+  await insertMould(trx, id, mouldInputSchema.parse({ ...mould, usualPlasterId }))
+  const drawn = await sharp(Buffer.from(picture)).jpeg().toBuffer()
+  await insertPhoto(trx, { mould: id }, photoId, '', await reducePhoto(drawn, 'mould'))
+}
+
 /** Loads the demo workshop into an empty database, all or nothing. */
 export async function loadDemo(db: Db, nowMs: number): Promise<void> {
   await inTransaction(db, async (trx) => {
@@ -151,6 +161,7 @@ export async function loadDemo(db: Db, nowMs: number): Promise<void> {
       const mould = mouldInputSchema.parse({ ...described, usualPlasterId: stock.plasterIds[plaster] })
       await insertMould(trx, mouldIds[key as DemoMouldKey], mould)
     }
+    await loadPrint(trx, stock.plasterIds.moulding, nowMs)
     for (const { name, members } of DEMO_SETS) {
       const set = { name, members: members.map(([key, count]) => ({ mouldId: mouldIds[key], count })) }
       await putMouldSet(trx, randomUUID(), null, set)

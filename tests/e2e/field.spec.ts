@@ -1,64 +1,12 @@
 import { randomUUID } from 'node:crypto'
-import type { Browser, Page } from '@playwright/test'
+import type { Page } from '@playwright/test'
 import { testPlan } from '../unit/plans'
-import { rectangleAt, seen, type Camera } from '../support/camera'
+import { rectangleAt, seen } from '../support/camera'
 import { printPicture } from '../support/printPicture'
-import { expect, go, knock, own, pool, pourIdOf, storedEvents, type OwnWorkshop } from './fixtures'
+import { CAMERA, fetchAll, head, opened, phone, tap } from './fieldPhone'
+import { expect, go, knock, own, pool, pourIdOf, storedEvents } from './fixtures'
 
 own.use({ serviceWorkers: 'allow' })
-
-/** A telephone of its own, with the application on it and the workshop copied. */
-async function phone(browser: Browser, workshop: OwnWorkshop, who: string): Promise<Page> {
-  const context = await browser.newContext({
-    viewport: { width: 390, height: 844 },
-    hasTouch: true,
-    serviceWorkers: 'allow',
-    reducedMotion: 'reduce',
-  })
-  await context.addInitScript((name) => {
-    localStorage.setItem('nine-ripples.who', name)
-    localStorage.setItem('nine-ripples.caution-read', 'true')
-    localStorage.setItem('nine-ripples.sound', 'false')
-  }, who)
-  const page = await context.newPage()
-  await page.goto(`${workshop.address}/field`)
-  await page.locator('html[data-mounted]').waitFor()
-  await expect(page.getByText('Opens without a network')).toBeVisible()
-  await page.getByRole('button', { name: /Fetch/ }).click()
-  await expect(page.getByText(/Fetched/)).toBeVisible()
-  await expect(page.getByText('Pours on the go')).toContainText('')
-  await expect(page.locator('li', { hasText: 'Pours on the go' })).toContainText('1 of 1')
-  return page
-}
-const opened = async (page: Page, address: string) => {
-  await page.goto(address)
-  await page.locator('html[data-mounted]').waitFor()
-}
-const head = (page: Page) => page.getByRole('heading', { level: 1 })
-
-/** As a telephone sees it from a hand's height, leaning. */
-const CAMERA: Camera = {
-  widthPx: 2400,
-  heightPx: 1800,
-  focalPx: 1900,
-  distanceMm: 480,
-  tiltDeg: 18,
-  towardsDeg: 70,
-  rollDeg: 8,
-  at: { xMm: 0, yMm: 0 },
-  lens: 0.004,
-}
-
-/** Taps a place of the photograph, wherever the page has it just now. */
-async function tap(page: Page, at: { x: number; y: number }) {
-  const board = page.getByRole('group', { name: /Photograph of the print/ })
-  await board.evaluate((e) => e.scrollIntoView({ block: 'center' }))
-  const box = (await board.boundingBox())!
-  await page.mouse.click(
-    box.x + (at.x / CAMERA.widthPx) * box.width,
-    box.y + (at.y / CAMERA.heightPx) * box.height,
-  )
-}
 
 own(
   'a day without a network: two phones, a print measured and poured, a pour of both; all of it comes home once',
@@ -70,7 +18,14 @@ own(
       body: JSON.stringify({ id: shared, plan: testPlan() }),
     })
     expect(made.status).toBe(200)
-    const [ana, ben] = await Promise.all([phone(browser, workshop, 'Ana'), phone(browser, workshop, 'Ben')])
+    const [ana, ben] = (await Promise.all(
+      ['Ana', 'Ben'].map(async (who) => {
+        const page = await phone(browser, workshop, who)
+        await fetchAll(page)
+        await expect(page.locator('li', { hasText: 'Pours on the go' })).toContainText('1 of 1')
+        return page
+      }),
+    )) as [Page, Page]
     await Promise.all([ana, ben].map((page) => page.context().setOffline(true)))
 
     await own.step('the bench opens where there is nothing but the phone', async () => {

@@ -259,7 +259,7 @@ test.describe('the shelf of the demo workshop', () => {
 
   test('shows every mould as a section, finds, filters and sorts', async ({ page, open }) => {
     await open(page, '/moulds')
-    await expect(page.getByRole('img', { name: /^Section of/ })).toHaveCount(14)
+    await expect(page.getByRole('img', { name: /^Section of/ })).toHaveCount(15)
     await expect(page.getByText('form not drawn')).toHaveCount(0)
     await page.getByLabel('Search').fill('children')
     await expect(page.getByText('1 mould', { exact: true })).toBeVisible()
@@ -324,7 +324,7 @@ test.describe('the shelf of the demo workshop', () => {
       .jpeg()
       .toBuffer()
     await input.setInputFiles(file('jacket.jpg', 'image/jpeg', photo))
-    await expect(page.getByRole('img', { name: 'jacket' })).toBeVisible()
+    await expect(page.getByRole('img', { name: 'jacket', exact: true })).toBeVisible()
     await input.setInputFiles(file('notes.jpg', 'image/jpeg', 'no picture'))
     await expect(page.locator('main').getByRole('alert')).toContainText(
       'notes.jpg: This file is not a picture',
@@ -350,7 +350,7 @@ test.describe('the shelf of the demo workshop', () => {
     await input.setInputFiles(
       await json.path().then((p) => file('moulds.json', 'application/json', readFileSync(p))),
     )
-    await expect(page.getByText('0 put on the shelf; 14 there already')).toBeVisible()
+    await expect(page.getByText('0 put on the shelf; 15 there already')).toBeVisible()
     await input.setInputFiles(file('moulds.json', 'application/json', '{"format":'))
     await expect(page.locator('main').getByRole('alert')).toContainText('The message could not be read.')
     await input.setInputFiles(

@@ -8,6 +8,8 @@ import { keepPlan } from '../../core/pour'
 import { mouldPutSchema } from '../../shared/moulds'
 import { createTestDatabase, type TestDatabase } from '../support/database'
 import { testPlan } from '../unit/plans'
+import { MouldImport, exportMoulds } from '../../server/services/shelf/mouldBundle'
+import type { MouldBundle } from '../../shared/moulds'
 
 let database: TestDatabase
 beforeAll(async () => (database = await createTestDatabase()))
@@ -95,4 +97,23 @@ it('a pour begun out of reach keeps its own time, and never one that lies ahead'
   const ahead = await createPour(db, randomUUID(), plan, Date.now() + 3 * 3_600_000)
   expect(ahead.createdAtMs).toBeLessThanOrEqual(Date.now() + 1000)
   expect(await lastEnded(db, 50)).toEqual([])
+})
+
+it('a shelf’s file holds nothing of where a print lies unless that is wished, and read in again it is the same', async () => {
+  const { db } = database
+  const id = randomUUID()
+  await putMould(db, id, null, firstPrint({ name: 'Otter', find, lengthMm: 90, widthMm: 60, depthMm: 10 }))
+  const fileOf = async (withPlaces: boolean) => {
+    let text = ''
+    for await (const piece of exportMoulds(db, withPlaces)) text += piece
+    return (JSON.parse(text) as MouldBundle).moulds.find((m) => m.id === id)!
+  }
+  expect((await fileOf(true)).find).toMatchObject({ place: 'by the weir', position: { withinM: 1000 } })
+  const shared = await fileOf(false)
+  expect(shared.find).toEqual({ ...find, place: '', position: null })
+  const back = new MouldImport(db)
+  await back.addMould(shared)
+  expect(back.outcome).toMatchObject({ same: 1, kept: [] })
+  await back.addMould({ ...shared, name: 'Otter, another' })
+  expect(back.outcome.kept).toEqual(['Otter'])
 })

@@ -1,3 +1,7 @@
+<script setup lang="ts">
+const filled = useRoute().query.filled !== undefined
+</script>
+
 <template>
-  <FieldSheet />
+  <FieldSheet :filled="filled" />
 </template>

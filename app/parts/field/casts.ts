@@ -1,6 +1,7 @@
 import { RING_CLEAR_MM } from '#core/field'
 import type { PourFacts } from '#core/pour'
 import type { VolumeMethod } from '#core/mould'
+import { plain } from '~/parts/show/figures'
 import type { Find } from '~~/shared/finds'
 
 export interface Against {
@@ -26,6 +27,10 @@ export function castAgainst(
     return [{ what, byMm, byPct: (100 * byMm) / print[what], expectedMm: (print[what] * expansionPct) / 100 }]
   })
 }
+
+/** The same as a caster says it. */
+export const againstWords = ({ what, byMm, byPct, expectedMm }: Against): string =>
+  `${what === 'length' ? 'Grew by' : 'Spread by'} ${plain(byMm, 1)} mm (${plain(byPct, 1)} %); its setting alone would make ${plain(expectedMm, 1)} mm.`
 
 export const photosOfPour = (facts: Pick<PourFacts, 'live'> | undefined): string[] =>
   (facts?.live ?? []).flatMap(({ body }) => (body.type === 'photographed' ? [body.photoId] : []))

@@ -1,6 +1,5 @@
 import {
   RING_CLEAR_MM,
-  coverFor,
   outlineOf,
   ringFor,
   type FieldGround,
@@ -9,7 +8,7 @@ import {
   type Ring,
   type Shot,
 } from '#core/field'
-import { usualFacts, type GroundFirmness, type VolumeMethod } from '#core/mould'
+import { tracedWay, usualFacts, type PrintSize, type VolumeMethod } from '#core/mould'
 import type { Find, FindShot } from '~~/shared/finds'
 import type { MouldInput } from '~~/shared/moulds'
 
@@ -17,21 +16,6 @@ type Traced = Extract<VolumeMethod, { by: 'traced' }>
 
 /** How far an area may be off that is only an oval between two lengths, as a share of it, nine times in ten [E]. */
 const OVAL_OFF = 0.25
-
-const FIRMNESS: Record<FieldGround, GroundFirmness> = {
-  sand: 'damp',
-  mud: 'soft',
-  silt: 'soft',
-  snow: 'firm',
-}
-
-/** What is known of a print's size before and after it was traced. */
-export interface PrintSize {
-  lengthMm: number
-  widthMm: number
-  areaMm2: number
-  areaPlusMinusMm2: number
-}
 
 export const ovalOf = (lengthMm: number, widthMm: number): PrintSize => {
   const areaMm2 = (Math.PI / 4) * lengthMm * widthMm
@@ -57,36 +41,7 @@ export function tracedSize(find: Find): PrintSize | undefined {
   return undefined
 }
 
-/** The way of finding a print's volume that follows from its size and depths. */
-export function tracedWay(
-  size: PrintSize,
-  depthsMm: readonly number[],
-  form: PrintForm,
-  ground: FieldGround,
-): Traced {
-  const deepest = Math.max(...depthsMm)
-  const firmness = FIRMNESS[ground]
-  const coverMm = coverFor(size.lengthMm, firmness === 'soft')
-  const ring = ringFor({ ...size, depthMm: deepest }, coverMm)
-  const round = (mm: number) => Math.round(mm * 10) / 10
-  return {
-    by: 'traced',
-    areaMm2: Math.round(size.areaMm2),
-    areaPlusMinusMm2: Math.round(size.areaPlusMinusMm2),
-    printLengthMm: round(size.lengthMm),
-    printDepthMm: deepest,
-    meanDepthMm:
-      depthsMm.length >= 3 ? round(depthsMm.reduce((sum, d) => sum + d, 0) / depthsMm.length) : null,
-    form,
-    ringLengthMm: round(ring.lengthMm),
-    ringWidthMm: round(ring.widthMm),
-    coverMm,
-    ground: firmness,
-    soil: ground,
-  }
-}
-
-/** The same, as a card's description. */
+/** A way of finding a print's volume as its card's description. */
 export const volumeOf = (method: Traced): MouldInput['volume'] => ({
   parts: [{ role: 'add', count: 1, method }],
   cavities: 1,
@@ -110,6 +65,20 @@ export function ringOf(way: Traced): Ring {
     way.coverMm,
   )
 }
+
+/** Nothing said yet but what it lies in. */
+export const newFind = (ground: FieldGround, foundAtMs: number): Find => ({
+  foundAtMs,
+  place: '',
+  position: null,
+  ground,
+  weather: '',
+  light: '',
+  airTempC: null,
+  depthsMm: [],
+  shots: [],
+  casts: [],
+})
 
 /** A print as somebody found it: roughly so long, wide and deep, and not yet measured. */
 export function firstPrint(said: {

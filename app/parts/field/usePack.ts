@@ -5,7 +5,7 @@ import { propertiesOfCard } from '#core/stock'
 import { useKept } from '~/stores/kept'
 import { useWorkshop } from '~/stores/workshop'
 
-interface PackSaid {
+export interface PackSaid {
   prints: { lengthMm: number; widthMm: number; depthMm: number; form: PrintForm; count: number }[]
   /** A card of the shelf; none: plaster of Paris as its class has it. */
   plasterId: string
@@ -35,10 +35,13 @@ const CLASS_WITHOUT_CARD: PlasterClassId = 'pop'
 const SPARE_PCT = 10
 const AIR_KNEADED = 0.02
 
+/** What was packed, as a plan may go by it. */
+export const usePackSaid = () => useKept<PackSaid>('nine-ripples.pack', FIRST, { mergeDefaults: true })
+
 /** What is packed for a day out: said on one page, printed by another, kept on this device. */
 export function usePack() {
   const workshop = useWorkshop()
-  const said = useKept<PackSaid>('nine-ripples.pack', FIRST, { mergeDefaults: true })
+  const said = usePackSaid()
   const card = computed(() => workshop.plasters.find((p) => p.id === said.value.plasterId))
   const properties = computed(() =>
     card.value

@@ -1,15 +1,7 @@
-import type { FieldGround, FrameFault, MarkKind, MeasureIssueCode, PackItem, ShotNote } from '#core/field'
+import type { FrameFault, MarkKind, MeasureIssueCode, PackItem, ShotNote } from '#core/field'
 import type { Ready } from '~/stores/away'
 
-export { SOIL_WORDS as GROUND_NAMES } from '~/parts/words/field'
-
-/** What each ground asks for before the ring goes in. Common practice, no source. */
-export const GROUND_ADVICE: Record<FieldGround, string> = {
-  sand: 'Dry sand runs in: mist it until it holds, and press the ring in from outside. Pour over a spoon.',
-  mud: 'Let standing water out by a groove, do not dab it up. Seal the ring with mud from outside.',
-  silt: 'It gives under the ring: 25 mm of cover, and seal it twice. Expect soil to come away with the cast.',
-  snow: 'Cold first: chill the mix water with snow beside the bag, never in it. A mist of water over the print freezes a crust; then pour. Below freezing no forecast of setting holds.',
-}
+export { GROUND_ADVICE, SOIL_WORDS as GROUND_NAMES } from '~/parts/words/field'
 
 export const MARK_NAMES: Record<MarkKind, string> = {
   length: 'Length',
@@ -34,6 +26,8 @@ export const SHOT_NOTE_WORDS: Record<ShotNote, string> = {
   floor_lower:
     'It lies lower than the scale, and nobody said how high the camera was: it is larger than this.',
   floor_corrected: 'Put right for lying lower than the scale.',
+  scale_unlikely:
+    'By this scale the camera was where nobody holds one. Millimetres, or inches? Which marks of the rule?',
   marks_disagree: 'The marks do not agree with each other: look at them again.',
 }
 

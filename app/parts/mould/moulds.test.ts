@@ -12,7 +12,9 @@ import { FIRST_SHAPES } from './ways/shape'
 import { firstMouldDraft, mouldDraftOf, mouldInputOf, thicknessOf } from './mouldDraft'
 import { draftOf } from '~/plan/draft/fromPlan'
 import { emptyDraft } from '~/plan/draft/planDraft'
-import { firstDraft, mouldChoice, plasterChoice, setChoice } from '~/plan/draft/choices'
+import { firstPrint, newFind } from '~/parts/field/derive'
+import type { PackSaid } from '~/parts/field/usePack'
+import { firstDraft, mouldChoice, plasterChoice, printChoice, setChoice } from '~/plan/draft/choices'
 import { planOf, spillOf } from '~/plan/draft/toPlan'
 import { plasterOf } from '~/parts/plaster/plasterChoice'
 import { innerFrom, insertAfter, moveNode, removeNode } from './profileEdit'
@@ -72,6 +74,7 @@ it('a worksheet becomes a plan, and the plan the same worksheet again', () => {
   expect(mouldChoice(moulds[0]!, shelf)).toEqual({
     source: 'shelf',
     shelfId: 'm1',
+    coverMm: null,
     plasterKey: 'p1',
     bagId: '',
     additions: [],
@@ -82,6 +85,47 @@ it('a worksheet becomes a plan, and the plan the same worksheet again', () => {
   expect(plasterChoice('gone', shelf)).toEqual({})
   expect(firstDraft(stock)).toMatchObject({ source: 'shelf', shelfId: 'm1' })
   expect(firstDraft({ ...stock, moulds: [] })).toEqual(emptyDraft(TEST_SETTINGS))
+})
+
+it('a print is planned as it is out there: kneaded out of what was packed, as cold as it is, thinner where it must be', () => {
+  const card = mouldCard('print', 'Heron', 300, {
+    ...firstPrint({
+      name: 'Heron',
+      find: { ...newFind('mud', NOW), airTempC: 4 },
+      lengthMm: 120,
+      widthMm: 80,
+      depthMm: 14,
+    }),
+  })
+  const here = { ...stock, moulds: [...moulds, card] }
+  const packed = { plasterId: 'p1', consistency: 66, how: 'bags', airTempC: 12 } as PackSaid
+  const draft = {
+    ...emptyDraft(TEST_SETTINGS),
+    ...mouldChoice(card, here),
+    ...printChoice(card.find!, packed, here),
+    piece: 'Heron',
+  }
+  const plan = planOf(draft, here, NOW)!
+  expect(plan).toMatchObject({
+    addingWay: 'kneaded',
+    consistency: 66,
+    mouldTempC: 4,
+    waterTempC: 4,
+    air: { tempC: 4 },
+  })
+  expect(plan.plaster.plasterId).toBe('p1')
+  // Nobody has said how cold it is: as it was packed for. What is carried along is water, not ice.
+  expect(printChoice({ ...card.find!, airTempC: null }, packed, here)).toMatchObject({ mouldTempC: 12 })
+  expect(printChoice({ ...card.find!, airTempC: -6 }, packed, here)).toMatchObject({
+    mouldTempC: -6,
+    waterTempC: 0,
+  })
+  const thinner = { ...draft, coverMm: 12 }
+  const thin = planOf(thinner, here, NOW)!
+  expect(thin.mould.cavityMl).toBeLessThan(plan.mould.cavityMl)
+  expect(thin.mould.thicknessMm).toBe(plan.mould.thicknessMm - 13)
+  expect(draftOf(thin, here)).toMatchObject({ source: 'shelf', shelfId: 'print', coverMm: 12 })
+  expect(mouldChoice(moulds[0]!, here)).toMatchObject({ coverMm: null })
 })
 
 it('a set adds its moulds up and comes back as the set', () => {

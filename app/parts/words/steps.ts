@@ -1,4 +1,6 @@
 import type { AddingWay, BowlFill, FillingWay, KnownStep } from '#core/pour'
+import { soilOf } from '#core/mould'
+import { GROUND_ADVICE, GROUND_OUT, GROUND_POUR } from './field'
 import { stepTitle, type StepOf, type WaysOf } from './stepTitles'
 
 /** What each step of a pour says besides its title; filling and adding ways have their own words for some. */
@@ -285,18 +287,31 @@ const FILLING_CHANGES: Record<FillingWay, { first: Change; base?: Change }> = {
 export type StepWords = { title: string } & Saying
 
 /** Out there the mould is the ground, and gives. Common practice, no source. */
-const IN_GROUND: Partial<Record<KnownStep, Partial<Saying>>> = {
-  prepare: {
-    how: 'Photographs first. Loose bits out, nothing pressed. The ring round it, sealed outside with mud.',
-  },
-  pour: {
-    how: 'Beside the deepest place, over a spoon held low, so that it runs in by itself: deepest first. Then up to its cover.',
-    until: 'it stands over the highest point as thick as planned',
-    gear: 'a spoon or a flat stick',
-  },
-  tap: {
-    how: 'Tap the ring, or pat the ground beside it; never the print. Then hands off.',
-  },
+function inGround(mould: WaysOf['mould']): Partial<Record<KnownStep, Partial<Saying>>> {
+  if (mould?.kind !== 'ground') return {}
+  const soil = soilOf(mould.members ?? [])
+  const pour = soil
+    ? GROUND_POUR[soil]
+    : 'Beside the deepest place, over a spoon held low, so that it runs in by itself.'
+  return {
+    prepare: {
+      how: `Photographs first. Loose bits out, nothing pressed. The ring round it. ${soil ? GROUND_ADVICE[soil] : 'Sealed outside with mud.'}`,
+    },
+    pour: {
+      how: `${pour} Deepest first, then up to its cover.`,
+      until: 'it stands over the highest point as thick as planned',
+      gear: 'a spoon or a flat stick',
+    },
+    tap: {
+      how: 'Tap the ring, or pat the ground beside it; never the print. Then hands off.',
+    },
+    demould: {
+      how: `The ring first, then its edges freed all round; push it, lift it by the rim, pry nowhere. ${soil ? GROUND_OUT[soil] : ''}`.trim(),
+    },
+    dry: {
+      how: 'Soil on or off, as you keep it: no brush until it is no longer cold and clammy. Then rinse at low pressure, dab, a soft brush. Label on its back. Out of the sun, in moving air.',
+    },
+  }
 }
 
 /** What a pour of one bowl of several fills: which moulds are full with it, and which one the next bowl goes on with. */
@@ -323,7 +338,7 @@ export function stepWords(step: StepOf, plan: WaysOf, fill?: BowlFill): StepWord
     ...byScoop(plan)[step.id],
     ...first[step.id],
     ...(step.batch > 0 ? base?.[step.id] : undefined),
-    ...(plan.mould?.kind === 'ground' ? IN_GROUND[step.id] : undefined),
+    ...inGround(plan.mould)[step.id],
     ...(fill && step.id === 'pour' ? fillingOf(fill) : undefined),
   }
 }

@@ -2,6 +2,8 @@ import type { BatchSplit, Scoop } from '#core/mix'
 import { layersOf } from '#core/mould'
 import type { Addition } from '#core/plaster'
 import { type AddingWay, type FillingWay, type PlanMember, type RemedyChange } from '#core/pour'
+import type { PackSaid } from '~/parts/field/usePack'
+import type { Find } from '~~/shared/finds'
 import type { Settings } from '~~/shared/contracts'
 import type { MouldCard, MouldSet } from '~~/shared/moulds'
 import { bagsOf, plasterOf, type PlasterPick, type Shelf } from '~/parts/plaster/plasterChoice'
@@ -58,14 +60,31 @@ export function additionsChoice(
 /** What choosing a mould off the shelf changes: with it comes its usual plaster. */
 export function mouldChoice(mould: MouldCard, shelf: Shelf & Pick<Stock, 'settings'>): Partial<PlanDraft> {
   const usual = mould.usualPlasterId ? plasterChoice(mould.usualPlasterId, shelf) : {}
-  return { source: 'shelf', shelfId: mould.id, ...usual }
+  return { source: 'shelf', shelfId: mould.id, coverMm: null, ...usual }
+}
+
+/** What choosing a print changes: it is poured where it lies, at what it is there, out of what was packed. */
+export function printChoice({ airTempC }: Find, packed: PackSaid, stock: Stock): Partial<PlanDraft> {
+  const card = stock.plasters.find((p) => p.id === packed.plasterId)
+  const there = airTempC ?? packed.airTempC
+  return {
+    ...(card ? plasterChoice(card.id, stock) : {}),
+    ...(packed.consistency > 0 ? { consistency: packed.consistency } : {}),
+    addingWay: packed.how === 'bags' ? 'kneaded' : 'sifted',
+    roomTempC: there,
+    mouldTempC: there,
+    powderTempC: there,
+    // What is carried along as water is not ice.
+    waterFrom: 'one_tap',
+    waterTempC: Math.max(0, there),
+  }
 }
 
 /** What choosing a set changes: with it comes the usual plaster of its first mould. */
 export function setChoice(set: MouldSet, stock: Stock): Partial<PlanDraft> {
   const first = stock.moulds.find((m) => m.id === set.members[0]?.mouldId)
   const usual = first?.usualPlasterId ? plasterChoice(first.usualPlasterId, stock) : {}
-  return { source: 'set', setId: set.id, ...usual }
+  return { source: 'set', setId: set.id, coverMm: null, ...usual }
 }
 
 /** A fresh worksheet: the first mould of the shelf, or one to describe where there is no shelf. */

@@ -1,5 +1,5 @@
 import type { CavityDescription } from '#core/mould'
-import { FIRST_SCOOP, type PourPlan } from '#core/pour'
+import { FIRST_SCOOP, coverOf, covered, type PourPlan } from '#core/pour'
 import type { MouldSet } from '~~/shared/moulds'
 import { firstMouldDraft, type MouldDraft } from '~/parts/mould/mouldDraft'
 import { emptyDraft, type PlanDraft, type Stock } from './planDraft'
@@ -15,8 +15,12 @@ function sourceOf(plan: PourPlan, stock: Stock): Partial<PlanDraft> {
   const set = members.length > 1 ? stock.mouldSets.find(same) : undefined
   if (set) return { source: 'set', setId: set.id }
   if (members.length > 1) return { source: 'describe', described: knownVolumeDraft(plan.mould) }
-  const card = stock.moulds.find((m) => m.id === first.mouldId && isSameVolume(m.volume, first.volume))
-  if (card) return { source: 'shelf', shelfId: card.id, shelfCount: first.count }
+  const card = stock.moulds.find((m) => m.id === first.mouldId)
+  if (card && isSameVolume(card.volume, first.volume))
+    return { source: 'shelf', shelfId: card.id, shelfCount: first.count }
+  const coverMm = coverOf(first.volume)
+  if (card && coverMm !== undefined && isSameVolume(covered(card, coverMm).volume, first.volume))
+    return { source: 'shelf', shelfId: card.id, shelfCount: first.count, coverMm }
   const described: MouldDraft = {
     ...firstMouldDraft(),
     name: first.unnamed ? '' : first.name,
@@ -116,8 +120,8 @@ export function mixDraft(plan: PourPlan, stock: Stock): Omit<PlanDraft, keyof Re
 
 /** The worksheet's first part alone. */
 function mouldPart(draft: PlanDraft) {
-  const { piece, source, shelfId, shelfCount, setId, described, useSpill } = draft
-  return { piece, source, shelfId, shelfCount, setId, described, useSpill }
+  const { piece, source, shelfId, shelfCount, setId, described, coverMm, useSpill } = draft
+  return { piece, source, shelfId, shelfCount, setId, described, coverMm, useSpill }
 }
 
 /** Back from a stored plan to the worksheet, so that it can be changed: its moulds and plaster where still kept. */

@@ -28,6 +28,8 @@ export interface PlanDraft {
   shelfCount: number
   setId: string
   described: MouldDraft
+  /** Over the print off the shelf, of this pour alone, mm; null: as its card says. */
+  coverMm: number | null
   /** What is left over goes to the shelf's spill moulds. */
   useSpill: boolean
   /** `class:<id>` or a plaster card's id. */
@@ -114,6 +116,7 @@ export function emptyDraft(settings: Settings): PlanDraft {
     shelfCount: 1,
     setId: '',
     described: firstMouldDraft(),
+    coverMm: null,
     useSpill: true,
     plasterKey: 'class:pottery',
     bagId: '',

@@ -1,6 +1,7 @@
 import { type BatchLimits, type BatchSplit, blendWater, type Scoop } from '#core/mix'
 import {
   batchesOf,
+  covered,
   type DescribedMould,
   type PlanLearnt,
   planMould,
@@ -21,6 +22,12 @@ const UNNAMED_MOULD = 'Mould described for this pour'
 
 /** The moulds that the worksheet means to fill. Empty when they are no longer there. */
 function mouldsOf(draft: PlanDraft, stock: Stock): DescribedMould[] {
+  const moulds = asTheyStand(draft, stock)
+  const { coverMm, source } = draft
+  return coverMm === null || source === 'describe' ? moulds : moulds.map((m) => covered(m, coverMm))
+}
+
+function asTheyStand(draft: PlanDraft, stock: Stock): DescribedMould[] {
   const cardOf = (id: string) => stock.moulds.find((m) => m.id === id)
   if (draft.source === 'shelf') {
     const card = cardOf(draft.shelfId)

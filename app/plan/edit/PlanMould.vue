@@ -3,6 +3,7 @@
  * The worksheet's first part: a mould off the shelf, a set, or one described on the spot.
  * Usage: <PlanMould v-model="draft" :problem="noteProblem" @pick="pickMould" @pick-set="pickSet" />
  */
+import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import { computed, ref } from 'vue'
 import { useUnits } from '~/parts/show/useUnits'
@@ -69,7 +70,7 @@ const kept = ref('')
 function goOnFrom(card: MouldCard) {
   kept.value = `${card.name} is on the shelf.`
   draft.value.shelfCount = 1
-  Object.assign(draft.value, { source: 'shelf', shelfId: card.id })
+  Object.assign(draft.value, { source: 'shelf', shelfId: card.id, coverMm: null })
 }
 const note = (field: string, message: string) => props.problem(field, message)
 </script>
@@ -129,6 +130,10 @@ const note = (field: string, message: string) => props.problem(field, message)
           <p class="soft">
             {{ MATERIAL_WORDS[card.facts.material] }} · {{ PURPOSE_WORDS[card.purpose].toLowerCase() }} ·
             {{ units.length(card.thicknessMm) }} thick
+          </p>
+          <p v-if="draft.coverMm !== null">
+            With {{ units.size(draft.coverMm) }} of cover, this pour alone.
+            <Button severity="secondary" label="As its card says" @click="draft.coverMm = null" />
           </p>
           <NuxtLink :to="`/moulds/${card.id}`">Its page</NuxtLink>
         </div>

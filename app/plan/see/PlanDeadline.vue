@@ -8,6 +8,7 @@ import { computed } from 'vue'
 import { MS_PER } from '#core/units'
 import {
   DEADLINE_WHYS,
+  covered,
   deadlineOf,
   deadlineRemedies,
   type DeadlineRemedy,
@@ -16,6 +17,7 @@ import {
 } from '#core/pour'
 import { clockText, durationText } from '~/parts/show/time'
 import { useUnits } from '~/parts/show/useUnits'
+import { thicknessOf } from '~/parts/mould/mouldDraft'
 import { DEADLINE_WORDS, chanceWords } from '~/parts/words/deadline'
 import { plasterChoice } from '../draft/choices'
 import type { PlanDraft, Stock } from '../draft/planDraft'
@@ -71,7 +73,7 @@ const pourByMs = computed(
 const MOST_OTHERS = 5
 const others = computed(() =>
   props.stock.plasters
-    .map((p) => ({ key: `card:${p.id}`, name: p.name }))
+    .map((p) => ({ key: p.id, name: p.name }))
     .filter(({ key }) => key !== draft.value.plasterKey)
     .slice(0, MOST_OTHERS)
     .flatMap(({ key, name }) => {
@@ -96,11 +98,26 @@ function wordsOf({ way }: DeadlineRemedy): string {
       return `In ${way.name}`
   }
 }
+/** Of a print off the shelf this pour alone is poured thinner; one that is described is described so. */
+function thinTo(coverMm: number) {
+  const { described, source } = draft.value
+  if (source !== 'describe') draft.value.coverMm = coverMm
+  else described.volume = covered({ ...described, thicknessMm: thicknessOf(described) }, coverMm).volume
+}
 function take({ way }: DeadlineRemedy) {
-  if (way.id === 'with_ground') withGround.value = true
-  else if (way.id === 'warmer_water')
-    Object.assign(draft.value, { waterFrom: 'one_tap', waterTempC: way.waterTempC })
-  else if (way.id === 'other_plaster') emit('pick', way.key)
+  switch (way.id) {
+    case 'with_ground':
+      withGround.value = true
+      return
+    case 'warmer_water':
+      Object.assign(draft.value, { waterFrom: 'one_tap', waterTempC: way.waterTempC })
+      return
+    case 'thinner_cover':
+      thinTo(way.coverMm)
+      return
+    case 'other_plaster':
+      emit('pick', way.key)
+  }
 }
 </script>
 
@@ -122,7 +139,9 @@ function take({ way }: DeadlineRemedy) {
       Dusk there is at {{ clockText(dusk) }}
     </button>
     <template v-if="draft.deadline && answer && powderByMs && pourByMs">
-      <label class="check"><input v-model="withGround" type="checkbox" /> It is lifted with its ground</label>
+      <label class="tick-line"
+        ><input v-model="withGround" type="checkbox" /> It is lifted with its ground</label
+      >
       <p role="status" data-testid="deadline">
         <b>{{ answer.fits ? 'It fits' : 'It does not fit' }}.</b>
         Powder in by <b class="figure">{{ clockText(powderByMs) }}</b>, poured by
@@ -139,10 +158,7 @@ function take({ way }: DeadlineRemedy) {
       </p>
       <ul v-if="remedies.length > 0">
         <li v-for="r in remedies" :key="wordsOf(r)">
-          <button v-if="r.way.id !== 'thinner_cover'" type="button" class="outline-button" @click="take(r)">
-            {{ wordsOf(r) }}
-          </button>
-          <b v-else>{{ wordsOf(r) }}</b>
+          <button type="button" class="outline-button" @click="take(r)">{{ wordsOf(r) }}</button>
           <span
             ><b>{{ durationText(r.gainS) }} sooner</b
             ><template v-if="!r.answer.fits">, not yet enough</template>.</span
@@ -169,16 +185,6 @@ function take({ way }: DeadlineRemedy) {
   display: grid;
   gap: var(--s1);
   font-weight: 600;
-}
-.check {
-  display: flex;
-  align-items: center;
-  gap: var(--s3);
-  min-height: 44px;
-}
-.check input {
-  width: 26px;
-  height: 26px;
 }
 .figure {
   font-size: 1.3rem;

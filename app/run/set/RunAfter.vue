@@ -127,6 +127,9 @@ async function pourInto(fill: (typeof fills.value)[number]) {
       :make="(work) => ({ type: 'worked_soft', work })"
       @record="emit('record', $event)"
     />
+    <p v-if="facts.plan.mould.kind === 'ground'">
+      Cut round it and clear the ground from the ring outside: air gets to it, and it comes out easier.
+    </p>
   </section>
   <details class="after">
     <summary>Clean up</summary>

@@ -1,15 +1,7 @@
-import { PRINT_COVER_MM } from '../../field'
+import { GROUND_FIRMNESS, PRINT_COVER_MM } from '../../field'
 import { between, keyOf, lengthMm, oneOf, type Method } from './figures'
 import { extent, found, warning } from './finding'
 import { way } from './way'
-
-/** Extra plaster that soft ground takes, as a share of the whole, and how far the figure may be off. Estimates. */
-export const GROUND_FIRMNESS = {
-  firm: { spread: 0, offBy: 0.12 },
-  damp: { spread: 0.05, offBy: 0.16 },
-  soft: { spread: 0.12, offBy: 0.22 },
-} as const
-export type GroundFirmness = keyof typeof GROUND_FIRMNESS
 
 const figures = {
   dam: oneOf('ring', 'frame'),

@@ -65,7 +65,7 @@ export {
   type Displacement,
   type TypicalPart,
 } from './displacement'
-export { GROUND_FIRMNESS, damAreaMm2, wantedCoverMm, type GroundFirmness } from './ground'
-export { ringAreaMm2, tracedPrint } from './traced'
+export { damAreaMm2, wantedCoverMm } from './ground'
+export { ringAreaMm2, tracedPrint, tracedWay, type PrintSize } from './traced'
 export { coveredAreaMm2, shellVolumeMm3, type Shell } from './shell'
 export { LAYERS_BELOW, topUpAreaMm2, type LayerBelow } from './topUp'

@@ -156,6 +156,33 @@ export type DescribedMould = Pick<
   thicknessMm: number
 }
 
+/** How much plaster lies over the print that this describes, mm; undefined where it is no print. */
+export function coverOf(volume: CavityDescription): number | undefined {
+  const covers = volume.parts.flatMap(({ method }) =>
+    method.by === 'ground' || method.by === 'traced' ? [method.coverMm] : [],
+  )
+  return covers.length > 0 ? Math.max(...covers) : undefined
+}
+
+/** A print with so much plaster over it, and as much thinner or thicker for it; as it is where it is no print. */
+export function covered<T extends Pick<DescribedMould, 'volume' | 'thicknessMm'>>(
+  mould: T,
+  coverMm: number,
+): T {
+  const was = coverOf(mould.volume)
+  if (was === undefined) return mould
+  const parts = mould.volume.parts.map((part) =>
+    part.method.by === 'ground' || part.method.by === 'traced'
+      ? { ...part, method: { ...part.method, coverMm } }
+      : part,
+  )
+  return {
+    ...mould,
+    volume: { ...mould.volume, parts },
+    thicknessMm: Math.max(1, mould.thicknessMm + coverMm - was),
+  }
+}
+
 /**
  * The plan's mould from one or several described ones: volumes add up, the thickest piece decides drying, and the one
  * that must stay in longest decides demoulding. Undefined where one of them cannot be cast.

@@ -9,5 +9,5 @@ export default defineRoute(async (event) => {
     'content-type': 'application/json',
     'content-disposition': 'attachment; filename="moulds.json"',
   })
-  return sendStream(event, Readable.from(exportMoulds(db)))
+  return sendStream(event, Readable.from(exportMoulds(db, 'places' in getQuery(event))))
 })

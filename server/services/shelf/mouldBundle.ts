@@ -1,4 +1,5 @@
 import { isDeepStrictEqual } from 'node:util'
+import type { Find } from '../../../shared/finds'
 import type { ImportOutcome, MouldBundle, MouldSetInput } from '../../../shared/moulds'
 import type { Db } from '../../db/client'
 import { DomainError } from '../domainError'
@@ -9,8 +10,15 @@ import { inputOf, insertMould } from './moulds'
 type BundledMould = MouldBundle['moulds'][number]
 type BundledSet = MouldBundle['sets'][number]
 
-/** The whole shelf as one file, in pieces: no more than one mould and one photo are held at a time. */
-export async function* exportMoulds(db: Db): AsyncGenerator<string> {
+/** A mould without where its print lies, in words neither. */
+const placeless = <T extends { find?: Find | null | undefined }>(mould: T): T =>
+  mould.find ? { ...mould, find: { ...mould.find, place: '', position: null } } : mould
+
+/**
+ * The whole shelf as one file, in pieces: no more than one mould and one photo are held at a time.
+ * @param withPlaces where prints lie goes along; else nothing of it does.
+ */
+export async function* exportMoulds(db: Db, withPlaces: boolean): AsyncGenerator<string> {
   const plasters = await db.selectFrom('plaster').select(['id', 'name']).execute()
   yield '{"format":"nine-ripples.moulds","version":1,"moulds":['
   const ids = await db.selectFrom('mould').select('id').orderBy('name').orderBy('id').execute()
@@ -18,7 +26,7 @@ export async function* exportMoulds(db: Db): AsyncGenerator<string> {
   for (const { id } of ids) {
     const row = await db.selectFrom('mould').selectAll().where('id', '=', id).executeTakeFirst()
     if (!row) continue
-    const { usualPlasterId, ...mould } = inputOf(row)
+    const { usualPlasterId, ...mould } = withPlaces ? inputOf(row) : placeless(inputOf(row))
     const usualPlaster = plasters.find((p) => p.id === usualPlasterId) ?? null
     yield `${comma}${JSON.stringify({ id, ...mould, usualPlaster }).slice(0, -1)},"photos":[`
     comma = ','
@@ -97,7 +105,8 @@ export class MouldImport {
       return
     }
     const row = await this.db.selectFrom('mould').selectAll().where('id', '=', id).executeTakeFirstOrThrow()
-    if (isDeepStrictEqual(inputOf(row), input)) this.outcome.same += 1
+    // A file may have left out where its prints lie: that is no difference.
+    if (isDeepStrictEqual(placeless(inputOf(row)), placeless(input))) this.outcome.same += 1
     else this.outcome.kept.push(row.name)
   }
 

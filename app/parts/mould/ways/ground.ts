@@ -1,5 +1,6 @@
 import { Footprints } from '@lucide/vue'
-import { usualFacts, type GroundFirmness, type Point } from '#core/mould'
+import type { GroundFirmness } from '#core/field'
+import { usualFacts, type Point } from '#core/mould'
 import { across, rect, up, type SectionDrawing } from './drawing'
 import { choice, length } from './fields'
 import type { MethodBy, ShownWay } from './way'

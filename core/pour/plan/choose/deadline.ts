@@ -1,9 +1,9 @@
 import { chanceBy, type SetForecast } from '../../../forecast'
 import { MAX_WATER_TEMP_C } from '../../../mix'
 import { coverFor } from '../../../field'
-import { describeCavity, wantedCoverMm, type CavityDescription } from '../../../mould'
+import { wantedCoverMm } from '../../../mould'
 import { MS_PER } from '../../../units'
-import { planMould, type Deadline, type PourPlan } from '../plan'
+import { coverOf, covered, planMould, type Deadline, type PourPlan } from '../plan'
 import { evaluatePlan } from './evaluatePlan'
 
 /** Getting it free, and packing up, s (common practice, no source). */
@@ -69,20 +69,10 @@ const WARMER_C = 10
 const WARMEST_MIX_C = 38
 const LEAST_GAIN_S = 60
 
-/** A print's description with so much over it; as it is where it is no print. */
-function covered(volume: CavityDescription, coverMm: number): CavityDescription {
-  const parts = volume.parts.map((part) =>
-    part.method.by === 'ground' || part.method.by === 'traced'
-      ? { ...part, method: { ...part.method, coverMm } }
-      : part,
-  )
-  return { ...volume, parts }
-}
-
 /** The thinnest cover that this print may have, where it has more; undefined where there is nothing to save. */
 function thinnerCover({ mould }: PourPlan): number | undefined {
   const methods = (mould.members ?? []).flatMap((m) => m.volume.parts.map((p) => p.method))
-  const covers = methods.flatMap((m) => (m.by === 'ground' || m.by === 'traced' ? [m.coverMm] : []))
+  const covers = (mould.members ?? []).flatMap((m) => coverOf(m.volume) ?? [])
   if (covers.length === 0) return undefined
   const wanted = methods.map((m) =>
     m.by === 'traced'
@@ -96,13 +86,8 @@ function thinnerCover({ mould }: PourPlan): number | undefined {
 }
 
 function withCover(plan: PourPlan, coverMm: number): PourPlan | undefined {
-  const members = (plan.mould.members ?? []).map((m) => ({
-    ...m,
-    volume: covered(m.volume, coverMm),
-    thicknessMm: plan.mould.thicknessMm,
-  }))
-  if (members.some((m) => !describeCavity(m.volume).ok)) return undefined
-  const mould = planMould(members)
+  const { thicknessMm } = plan.mould
+  const mould = planMould((plan.mould.members ?? []).map((m) => covered({ ...m, thicknessMm }, coverMm)))
   return mould && { ...plan, mould }
 }
 
