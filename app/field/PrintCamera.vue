@@ -17,6 +17,8 @@ const video = useTemplateRef('video')
 const input = useTemplateRef('input')
 const stream = shallowRef<MediaStream>()
 const refused = ref('')
+/** A camera takes a while to wake: there is no frame to be taken before it has shown one. */
+const isAwake = ref(false)
 const tiltDeg = ref<number | null>(null)
 const faults = ref<FrameFault[]>([])
 
@@ -36,6 +38,7 @@ async function open() {
     })
     video.value!.srcObject = stream.value
     await video.value!.play()
+    isAwake.value = stream.value !== undefined
     looking.resume()
   } catch {
     refused.value =
@@ -47,6 +50,7 @@ function close() {
   looking.pause()
   stream.value?.getTracks().forEach((track) => track.stop())
   stream.value = undefined
+  isAwake.value = false
 }
 const looking = useIntervalFn(
   () => {
@@ -91,7 +95,9 @@ const level = computed(() =>
       Straight down, no flash, the rule or card flat beside it at a right angle, all of it within the box.
     </p>
     <div class="button-row">
-      <Button v-if="stream" @click="take"><Camera :size="20" aria-hidden="true" /> Take it</Button>
+      <Button v-if="stream" :disabled="!isAwake" @click="take"
+        ><Camera :size="20" aria-hidden="true" /> Take it</Button
+      >
       <Button v-if="stream" severity="secondary" label="Close" @click="close" />
       <Button v-else @click="open"><Camera :size="20" aria-hidden="true" /> Photograph it</Button>
       <Button severity="secondary" @click="input?.click()">
