@@ -8,6 +8,7 @@ import { callApi } from './api'
 import { useBench } from './bench'
 import { copies, keepCasts } from './copies'
 import { PICTURES_CACHE, type Copy } from './copyBox'
+import { useForecasts, type KeptForecast } from './forecasts'
 import { useKept } from './kept'
 import { isLetIn, lostPlace } from './place'
 import { usePours } from './pours'
@@ -18,6 +19,7 @@ const SETTLE = { debounce: 400, maxWait: 4000 }
 const OLD_MS = MS_PER.h
 const MOST_ANSWERS = 300
 const POURS = 'pour'
+const FORECASTS = 'forecast'
 /** So long the bench has for itself before what has ended is read in, too [E]. */
 const BENCH_FIRST_MS = 300
 
@@ -28,6 +30,7 @@ const BENCH_FIRST_MS = 300
 export const useDeviceCopy = defineStore('deviceCopy', () => {
   const workshop = useWorkshop()
   const pours = usePours()
+  const forecasts = useForecasts()
   const { clock, isReal } = useBench()
   /** When everything for a day away was last fetched, and what did not come. */
   const fetched = useKept('nine-ripples.away', { atMs: 0, missing: 0 })
@@ -44,6 +47,7 @@ export const useDeviceCopy = defineStore('deviceCopy', () => {
       )
       const settings = await held.one<SettingsRecord>('settings', '')
       const records = await held.all<PourRecord>(POURS)
+      forecasts.fill((await held.all<KeptForecast>(FORECASTS)).map((c) => c.value))
       if (!settings && records.length === 0 && rows.every(([, copied]) => copied.length === 0)) return
       const isNew = !workshop.isAnswered
       workshop.fill({
@@ -129,6 +133,11 @@ export const useDeviceCopy = defineStore('deviceCopy', () => {
     watchDebounced(
       () => (pours.openLoaded ? worthKeeping.value : undefined),
       (records) => records && void keepPours(),
+      { ...SETTLE, immediate: true },
+    )
+    watchDebounced(
+      () => (pours.openLoaded ? pours.open.flatMap(({ record }) => forecasts.keptOf(record.id) ?? []) : []),
+      (kept) => kept.length > 0 && void tried(keep(FORECASTS, asRows(kept))),
       { ...SETTLE, immediate: true },
     )
   }

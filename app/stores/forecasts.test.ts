@@ -97,3 +97,22 @@ it('a window just opened says that it is still learning, until its thermometers 
   expect(store.isLearning('p5', plain)).toBe(false)
   expect(store.isLearning('p6', fold(testPlan(), []))).toBe(false)
 })
+
+it('a window opened anew shows what this device keeps of a forecast, as long as it is of the same', async () => {
+  const store = forecasts()
+  const felt = facts(eventAt(17 * MIN, { type: 'touch', cue: 'gloss_gone', seen: true }))
+  const before = store.outlook('p4', felt)
+  await until(() => store.keptOf('p4') !== undefined)
+  const kept = structuredClone(store.keptOf('p4')!)
+  // Told apart from what would be worked out anew.
+  kept.forecast.learnt!.pace.sigmaLn = 0.123
+
+  const again = forecasts()
+  again.fill([kept])
+  const same = structuredClone(felt)
+  expect(again.outlook('p4', same)).toMatchObject({ demould: before.demould, sigmaLn: 0.123 })
+  const more = { ...same, live: [...same.live, eventAt(19 * MIN, { type: 'note', text: 'x' })] }
+  const other = forecasts()
+  other.fill([kept])
+  expect(other.outlook('p4', more).sigmaLn).toBe(before.sigmaLn)
+})

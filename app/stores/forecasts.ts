@@ -15,20 +15,32 @@ import {
 } from '#core/pour'
 import { askForecast } from '~/workers/askForecast'
 import { useBench } from './bench'
+import { BUILD } from './build'
 import { isNight } from './habits'
+
+/** A forecast as this device keeps it, so that a window opened anew need not work it out before it shows anything. */
+export interface KeptForecast {
+  id: string
+  /** What it is of, and by which build: of anything else it is not. */
+  of: string
+  /** What was seen, in short: the same again teaches nothing. */
+  seen: string
+  learnt: LearntForecast | undefined
+  forecast: PourForecast
+}
 
 interface Held {
   /** The facts and the probes that it was made for; while better ones are worked on, the last good one stands. */
   facts: PourFacts
   probes: readonly ProbeTrace[]
-  /** What was seen, in short: the same again teaches nothing. */
-  seen: string
-  learnt: LearntForecast | undefined
-  forecast: PourForecast
+  kept: KeptForecast
   outlook: PourOutlook
 }
 
 const NO_PROBES: readonly ProbeTrace[] = []
+
+const ofThese = ({ plan, live, stale }: PourFacts) =>
+  JSON.stringify([BUILD, plan, [...live, ...stale].map((e) => [e.id, e.occurredAtMs])])
 
 const shortOf = (evidence: EvidenceOf | undefined) =>
   evidence
@@ -53,38 +65,55 @@ export const useForecasts = defineStore('forecasts', () => {
 
   const nowS = (facts: PourFacts) => Math.max(1, (clock.nowMs() - (facts.settingStartMs ?? 0)) / 1000)
 
+  const made = (
+    facts: PourFacts,
+    probes: readonly ProbeTrace[],
+    kept: Pick<KeptForecast, 'id' | 'seen' | 'learnt'>,
+    forecast = forecastPour(facts, kept.learnt, isNight),
+  ): Held => ({
+    facts,
+    probes,
+    kept: { ...kept, of: ofThese(facts), forecast },
+    outlook: outlookOf(facts, forecast),
+  })
+  /** Not while a computed value is being worked out: it would set itself off. */
+  const holdLater = (id: string, next: Held, isWanted = () => true) =>
+    queueMicrotask(() => isWanted() && held.set(id, next))
+
   /** Facts with their forecast. For computed values: it reads what is held, and asks for better later. */
   function outlook(id: string, facts: PourFacts): PourOutlook {
     const probes = probesOf.get(id) ?? NO_PROBES
     const known = held.get(id)
     if (known?.facts === facts && known.probes === probes) return known.outlook
+    const isNew = () => !held.has(id)
+    const kept = known ? undefined : fromBefore.get(id)
+    if (kept && kept.of === ofThese(facts)) {
+      const again = made(facts, NO_PROBES, kept, kept.forecast)
+      holdLater(id, again, isNew)
+      return again.outlook
+    }
     const evidence = evidenceOf(facts, probes)
     const seen = shortOf(evidence)
-    const hold = (learnt: LearntForecast | undefined, forecast = forecastPour(facts, learnt, isNight)) => {
-      const made = { facts, probes, seen, learnt, forecast, outlook: outlookOf(facts, forecast) }
-      // Not while a computed value is being worked out: it would set itself off.
-      queueMicrotask(() => held.set(id, made))
-      return made.outlook
+    const hold = (learnt: LearntForecast | undefined) => {
+      const now = made(facts, probes, { id, seen, learnt })
+      holdLater(id, now)
+      return now.outlook
     }
     // A note, a weighing: nothing that the setting follows from.
-    if (known?.seen === seen) return hold(known.learnt)
+    if (known?.kept.seen === seen) return hold(known.kept.learnt)
     const nothingSeen = !evidence || (evidence.cues.length === 0 && evidence.probes.length === 0)
     const isOut = facts.doneAtMs.demould !== undefined
     if (!evidence || (isOut && nothingSeen)) return hold(undefined)
-    if (known && fits(facts, known.forecast)) {
+    if (known && fits(facts, known.kept.forecast)) {
       ask(id, facts, probes, evidence, seen)
-      return outlookOf(facts, known.forecast)
+      return outlookOf(facts, known.kept.forecast)
     }
     // Seen for the first time in this window: shown as it is, not as it would be had nobody looked.
     if (!nothingSeen && !isOut) return hold(learnPace(evidence, nowS(facts)))
     ask(id, facts, probes, evidence, seen)
-    const forecast = forecastPour(facts, undefined, isNight)
-    const first = outlookOf(facts, forecast)
-    queueMicrotask(() => {
-      if (!held.has(id))
-        held.set(id, { facts, probes, seen: '', learnt: undefined, forecast, outlook: first })
-    })
-    return first
+    const first = made(facts, probes, { id, seen: '', learnt: undefined })
+    holdLater(id, first, isNew)
+    return first.outlook
   }
 
   function ask(
@@ -101,12 +130,18 @@ export const useForecasts = defineStore('forecasts', () => {
       { kind: 'learn', evidence, nowS: nowS(facts) },
       (learnt) => {
         asked.delete(id)
-        const forecast = forecastPour(facts, learnt, isNight)
-        held.set(id, { facts, probes, seen, learnt, forecast, outlook: outlookOf(facts, forecast) })
+        held.set(id, made(facts, probes, { id, seen, learnt }))
       },
       () => asked.delete(id),
     )
   }
+
+  /** What this device keeps of them. */
+  const fromBefore = new Map<string, KeptForecast>()
+  function fill(kept: readonly KeptForecast[]) {
+    for (const forecast of kept) fromBefore.set(forecast.id, forecast)
+  }
+  const keptOf = (id: string) => held.get(id)?.kept
 
   /** What the thermometers in a pour have said so far. */
   function setProbes(id: string, traces: readonly ProbeTrace[]) {
@@ -131,8 +166,8 @@ export const useForecasts = defineStore('forecasts', () => {
     const hasReadings = (of: readonly ProbeTrace[] | undefined) =>
       of?.some((t) => t.readings.length > 0) ?? false
     // Once some of it was learnt from, what comes on top only sharpens it.
-    return hasReadings(probesOf.get(id)) && !(known?.learnt && hasReadings(known.probes))
+    return hasReadings(probesOf.get(id)) && !(known?.kept.learnt && hasReadings(known.probes))
   }
 
-  return { outlook, setProbes, setUnheard, isLearning, tracesOf }
+  return { outlook, fill, keptOf, setProbes, setUnheard, isLearning, tracesOf }
 })

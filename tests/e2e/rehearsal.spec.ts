@@ -119,7 +119,11 @@ test('an hour of the whole bench in half a minute: each prompt once, none missed
   const clock = viewPour(outlookFrom(twelve.plan, twelve.events, twelve.revision), Date.now()).clock!
   const shown = page.getByRole('link', { name: /Ammonite, the twelfth/ }).locator('.time')
   await expect(shown).toHaveText(/^\d+:\d\d$/)
-  const [min, s] = (await shown.textContent())!.split(':').map(Number)
-  const leftS = (clock.dueMs - Date.now()) / 1000
-  expect(Math.abs(min! * 60 + s! - leftS)).toBeLessThan(1.5)
+  // Read until it was read at once: a machine that is busy shows a second late, never a clock that goes wrong.
+  const offS = () =>
+    shown.evaluate((e, dueMs) => {
+      const [min, s] = e.textContent.split(':').map(Number)
+      return Math.abs(min! * 60 + s! - (dueMs - Date.now()) / 1000)
+    }, clock.dueMs)
+  await expect.poll(offS).toBeLessThan(1.5)
 })
