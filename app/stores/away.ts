@@ -6,6 +6,7 @@ import { useClock } from './bench'
 import { copies } from './copies'
 import { PICTURES_CACHE } from './copyBox'
 import { useDeviceCopy } from './deviceCopy'
+import { usePours } from './pours'
 import { useWorkshop } from './workshop'
 
 /** Pictures at a time: the bench's own requests go between them. */
@@ -21,6 +22,7 @@ export interface Ready {
 /** What a day away asks for, counted and fetched: for who is about to leave. */
 export const useAway = defineStore('away', () => {
   const workshop = useWorkshop()
+  const pours = usePours()
   const copy = useDeviceCopy()
   const clock = useClock()
   const fetching = ref(false)
@@ -61,8 +63,8 @@ export const useAway = defineStore('away', () => {
     )
     const copied = new Set((await held.all<PourRecord>('pour')).map((c) => c.id))
     const [open, ended] = [
-      copy.worthKeeping.filter((r) => !copy.isEnded(r)),
-      copy.worthKeeping.filter(copy.isEnded),
+      copy.worthKeeping.filter(pours.isOpen),
+      copy.worthKeeping.filter((r) => !pours.isOpen(r)),
     ]
     const wanted = picturesWanted()
     const pictured = await picturesHere()

@@ -80,14 +80,14 @@ export const useConnection = defineStore('connection', () => {
     loading ??= (async () => {
       arrived ??= []
       // Where the workshop does not answer, or takes its time, what this device keeps of it is shown meanwhile.
-      let isKnown = reached !== undefined
-      const readIn = () => {
-        if (!isKnown) void copy.readIn().then(commands.showAll)
-        isKnown = true
-      }
+      let reading = reached === undefined ? undefined : Promise.resolve()
+      const readIn = () => (reading ??= copy.readIn().then(commands.showAll))
+      // Out there nobody answers: it is asked all the same, for a workshop in this device needs no network.
+      if (globalThis.navigator?.onLine === false) void readIn()
       const slow = setTimeout(readIn, SLOW_MS)
       const time = await syncClock()
-      if (!time) readIn()
+      // The bench stands before all the rest is asked in vain; a browser that cannot read what it keeps holds up nobody.
+      if (!time) await Promise.race([readIn(), new Promise((resolve) => setTimeout(resolve, SLOW_MS))])
       const had = await Promise.all([
         workshop.load(),
         pours.loadOpen(),
@@ -98,7 +98,7 @@ export const useConnection = defineStore('connection', () => {
       ])
       clearTimeout(slow)
       incomplete.value = !time || !had.every(Boolean)
-      if (incomplete.value) readIn()
+      if (incomplete.value) void readIn()
       else copy.asOfMs = undefined
       commands.showAll()
       if (time && !incomplete.value) reached = time.seq
@@ -223,6 +223,7 @@ export const useConnection = defineStore('connection', () => {
     })
     // Said before anything is loaded, and answered by the one that leads.
     void outbox.start((pourId, event) => pours.addStored(pourId, event))
+    void copy.readForecasts()
     const loaded = load()
     whenLeading(() => {
       leads = true

@@ -37,17 +37,29 @@ export const useDeviceCopy = defineStore('deviceCopy', () => {
   /** What stands here is the copy: when it was last known to be so. */
   const asOfMs = ref<number>()
 
+  let forecastsRead: Promise<void> | undefined
+  /** What the pours were forecast to do when they were last seen here: whoever shows them need not work it out anew. */
+  function readForecasts(): Promise<void> {
+    const read = async () => {
+      const kept = await (await copies())?.all<KeptForecast>(FORECASTS)
+      forecasts.fill((kept ?? []).map((c) => c.value))
+    }
+    return (forecastsRead ??= read().catch(() => undefined))
+  }
+
   /** Fills what the workshop has not answered for. */
   async function readIn(): Promise<void> {
     const held = await copies()
     if (!held) return
     try {
-      const rows = await Promise.all(
-        workshop.listNames.map(async (name) => [name, await held.all<{ id: string }>(name)] as const),
-      )
-      const settings = await held.one<SettingsRecord>('settings', '')
-      const records = await held.all<PourRecord>(POURS)
-      forecasts.fill((await held.all<KeptForecast>(FORECASTS)).map((c) => c.value))
+      const [rows, settings, records] = await Promise.all([
+        Promise.all(
+          workshop.listNames.map(async (name) => [name, await held.all<{ id: string }>(name)] as const),
+        ),
+        held.one<SettingsRecord>('settings', ''),
+        held.all<PourRecord>(POURS),
+        readForecasts(),
+      ])
       if (!settings && records.length === 0 && rows.every(([, copied]) => copied.length === 0)) return
       const isNew = !workshop.isAnswered
       workshop.fill({
@@ -58,7 +70,7 @@ export const useDeviceCopy = defineStore('deviceCopy', () => {
       if (isNew) asOfMs.value = Math.max(0, ...[settings, ...records].map((c) => c?.atMs ?? 0))
       // What has ended is behind the bench: it is worked out once that stands.
       await new Promise((resolve) => setTimeout(resolve, BENCH_FIRST_MS))
-      pours.fill(records.filter((c) => !c.isOpen && !pours.records.has(c.id)).map((c) => c.value))
+      pours.fill(records.filter((c) => !c.isOpen).map((c) => c.value))
     } catch (error) {
       console.error('what this device keeps could not be read', error)
     }
@@ -87,7 +99,7 @@ export const useDeviceCopy = defineStore('deviceCopy', () => {
     tried(
       keep(
         POURS,
-        worthKeeping.value.map((value) => ({ id: value.id, value, isOpen: !isEnded(value) })),
+        worthKeeping.value.map((value) => ({ id: value.id, value, isOpen: pours.isOpen(value) })),
       ),
     )
 
@@ -106,12 +118,11 @@ export const useDeviceCopy = defineStore('deviceCopy', () => {
   const tried = (keeping: Promise<void>) =>
     keeping.catch((error: unknown) => console.error('this device has no room for a copy', error))
 
-  const isEnded = (record: PourRecord) => pours.factsOf(record)?.step === undefined
   /** Pours that are kept: those on the go and the last that ended. */
   const worthKeeping = computed(() => {
     const all = [...pours.records.values()]
-    const ended = all.filter(isEnded).sort((a, b) => b.createdAtMs - a.createdAtMs)
-    return [...all.filter((r) => !isEnded(r)), ...ended.slice(0, LAST_CASTS)]
+    const ended = all.filter((r) => !pours.isOpen(r)).sort((a, b) => b.createdAtMs - a.createdAtMs)
+    return [...all.filter(pours.isOpen), ...ended.slice(0, LAST_CASTS)]
   })
 
   /** For the window that leads: from here on what changes is written. */
@@ -179,5 +190,5 @@ export const useDeviceCopy = defineStore('deviceCopy', () => {
     if (old.length > 0) await held?.write([], old)
   }
 
-  return { asOfMs, fetched, worthKeeping, isEnded, readIn, follow, fetchLast, fetchOld, keepPours }
+  return { asOfMs, fetched, worthKeeping, readForecasts, readIn, follow, fetchLast, fetchOld, keepPours }
 })

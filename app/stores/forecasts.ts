@@ -39,8 +39,7 @@ interface Held {
 
 const NO_PROBES: readonly ProbeTrace[] = []
 
-const ofThese = ({ plan, live, stale }: PourFacts) =>
-  JSON.stringify([BUILD, plan, [...live, ...stale].map((e) => [e.id, e.occurredAtMs])])
+const ofThese = ({ plan, live, stale }: PourFacts) => JSON.stringify([BUILD, plan, live, stale])
 
 const shortOf = (evidence: EvidenceOf | undefined) =>
   evidence
@@ -85,11 +84,11 @@ export const useForecasts = defineStore('forecasts', () => {
     const probes = probesOf.get(id) ?? NO_PROBES
     const known = held.get(id)
     if (known?.facts === facts && known.probes === probes) return known.outlook
-    const isNew = () => !held.has(id)
-    const kept = known ? undefined : fromBefore.get(id)
+    // The same, told anew or kept from before: it forecasts the same.
+    const kept = known ? (known.probes === probes ? known.kept : undefined) : fromBefore.get(id)
     if (kept && kept.of === ofThese(facts)) {
-      const again = made(facts, NO_PROBES, kept, kept.forecast)
-      holdLater(id, again, isNew)
+      const again = made(facts, known ? probes : NO_PROBES, kept, kept.forecast)
+      holdLater(id, again, () => held.get(id) === known)
       return again.outlook
     }
     const evidence = evidenceOf(facts, probes)
@@ -112,7 +111,7 @@ export const useForecasts = defineStore('forecasts', () => {
     if (!nothingSeen && !isOut) return hold(learnPace(evidence, nowS(facts)))
     ask(id, facts, probes, evidence, seen)
     const first = made(facts, probes, { id, seen: '', learnt: undefined })
-    holdLater(id, first, isNew)
+    holdLater(id, first, () => !held.has(id))
     return first.outlook
   }
 

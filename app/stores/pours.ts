@@ -80,7 +80,7 @@ export const usePours = defineStore('pours', () => {
 
   /** What this device keeps of them, where the workshop has not answered. */
   function fill(kept: readonly PourRecord[]): void {
-    put(...kept)
+    put(...kept.filter(({ id }) => !records.value.has(id)))
     openLoaded.value = true
   }
 
@@ -113,7 +113,7 @@ export const usePours = defineStore('pours', () => {
 
   /** Pours known here that are not on the bench, fetched again: the window was away for too long to be told. */
   async function refresh() {
-    const elsewhere = [...records.value.values()].filter((r) => factsOf(r)?.step === undefined)
+    const elsewhere = [...records.value.values()].filter((r) => !isOpen(r))
     for (const { id } of elsewhere) await load(id)
   }
 
@@ -162,13 +162,13 @@ export const usePours = defineStore('pours', () => {
     queueMicrotask(() => put({ id, unreadable: [why], createdAtMs, raw: { plan, revision, events } }))
   }
 
+  /** On the go. Asked of all of them: without a forecast, which none that has ended is in need of. */
+  const isOpen = (record: PourRecord) => foldedOf(record)?.step !== undefined
   const open = computed(() =>
-    [...records.value.values()]
-      .flatMap((record) => {
-        const facts = factsOf(record)
-        return facts ? [{ record, facts }] : []
-      })
-      .filter(({ facts }) => facts.step !== undefined),
+    [...records.value.values()].filter(isOpen).flatMap((record) => {
+      const facts = factsOf(record)
+      return facts ? [{ record, facts }] : []
+    }),
   )
 
   function unsentOf(
@@ -285,6 +285,7 @@ export const usePours = defineStore('pours', () => {
     unreadable,
     who,
     hand,
+    isOpen,
     open,
     openLoaded,
     loadFailed,
