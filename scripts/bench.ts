@@ -17,6 +17,7 @@ import { startServer } from '../tests/support/server'
 import { testPlan, wholeRun } from '../tests/unit/plans'
 import { go } from '../tests/e2e/fixtures'
 import { CHROMIUM_ARGS, CHROMIUM_PATH } from './chromium'
+import { benchAway } from './benchAway'
 import { benchDevices } from './benchDevices'
 import { benchHeat } from './benchHeat'
 import { benchPlan } from './benchPlan'
@@ -220,7 +221,10 @@ const ticking = await framesDuring(page, () => page.waitForTimeout(10_000))
 rows.push(['frame of the bench with 12 lanes, mean', ticking.meanMs, 'ms', 17.5])
 rows.push(['frame of the bench with 12 lanes, p99', ticking.p99Ms, 'ms', 50])
 await browser.close()
-for (const { what, value, unit, most } of await benchPlan(server.address))
+for (const { what, value, unit, most } of [
+  ...(await benchPlan(server.address)),
+  ...(await benchAway(server.address)),
+])
   rows.push([what, value, unit, most])
 
 const load = await autocannon({ url: `${server.address}/api/bench?limit=50`, connections: 8, duration: 10 })

@@ -7,7 +7,6 @@ export const CHROMIUM_PATH = existsSync(SHELL) ? SHELL : WHOLE
 /** Headless, quiet on the network and able to reach this machine only. */
 export const CHROMIUM_ARGS = [
   '--no-sandbox',
-  '--js-flags=--no-turbofan',
   '--disable-quic',
   '--no-first-run',
   '--disable-background-networking',

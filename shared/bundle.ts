@@ -118,7 +118,8 @@ export type PourFile = z.infer<typeof pourFileSchema>
 export const exportRequestSchema = z.union([
   z.strictObject({ of: z.literal('workshop') }),
   z.strictObject({ of: z.literal('pour'), id }),
-  z.strictObject({ of: z.literal('mould'), id }),
+  /** `withPlace`: where its print lies goes along; else nothing of it does. */
+  z.strictObject({ of: z.literal('mould'), id, withPlace: z.boolean().optional() }),
 ])
 export type ExportRequest = z.infer<typeof exportRequestSchema>
 

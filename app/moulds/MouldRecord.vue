@@ -21,6 +21,7 @@ import { castsOf, wearOfCard } from '~/parts/mould/shelf'
 import { momentText } from '~/parts/show/time'
 import { ERROR_WORDS } from '~/parts/words/errors'
 import { provenanceWords } from '~/parts/words/plaster'
+import { saysWhere } from '~~/shared/findPlace'
 
 const { id } = defineProps<{ id: string }>()
 const router = useRouter()
@@ -42,6 +43,10 @@ const ways = computed(() => {
   const times = cavities > 1 ? `, ${counted(cavities, 'cavity')}` : ''
   return `${names.join(', ')}${times}${check ? `; checked by ${shownWay(check).name.toLowerCase()}` : ''}`
 })
+
+/** Where a print lies leaves the workshop only where that is wished. */
+const isPlaced = computed(() => !!card.value && saysWhere(card.value))
+const withPlace = ref(false)
 
 const asking = ref(false)
 const failure = ref('')
@@ -70,7 +75,10 @@ async function remove() {
           >
           <NuxtLink class="p-button p-button-secondary" :to="`/moulds/${id}/edit`">Change it</NuxtLink>
           <NuxtLink class="p-button p-button-secondary" :to="`/moulds/${id}/card`">Card to print</NuxtLink>
-          <BundleButton :request="{ of: 'mould', id }" />
+          <label v-if="isPlaced" class="tick-line">
+            <input v-model="withPlace" type="checkbox" /> with where it lies
+          </label>
+          <BundleButton :request="{ of: 'mould', id, withPlace }" />
         </nav>
       </header>
       <div class="columns">

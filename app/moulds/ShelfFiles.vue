@@ -12,6 +12,7 @@ import { useWorkshop } from '~/stores/workshop'
 import { saveFile } from '~/parts/show/saveFile'
 import { castsOf } from '~/parts/mould/shelf'
 import { ERROR_WORDS } from '~/parts/words/errors'
+import { saysWhere } from '~~/shared/findPlace'
 import type { MouldBundle } from '~~/shared/moulds'
 
 const workshop = useWorkshop()
@@ -21,7 +22,7 @@ const problems = ref<string[]>([])
 const busy = ref(false)
 /** Where a print lies leaves the workshop only where that is wished. */
 const withPlaces = ref(false)
-const hasPlaces = computed(() => workshop.moulds.some((m) => m.find && (m.find.position || m.find.place)))
+const hasPlaces = computed(() => workshop.moulds.some(saysWhere))
 
 function exportCsv() {
   const rows = workshop.moulds.map((m) => ({

@@ -115,4 +115,12 @@ it('a window opened anew shows what this device keeps of a forecast, as long as 
   const other = forecasts()
   other.fill([kept])
   expect(other.outlook('p4', more).sigmaLn).toBe(before.sigmaLn)
+  // What only stands until the worker has answered is not kept: nobody would ask again.
+  other.outlook('p5', same)
+  const plain = facts()
+  other.outlook('p6', plain)
+  await Promise.resolve()
+  expect([other.keptOf('p5')?.of, other.keptOf('p6')]).toEqual([kept.of, undefined])
+  await until(() => other.outlook('p6', plain).learnt !== undefined)
+  expect(other.keptOf('p6')).toBeDefined()
 })

@@ -35,6 +35,8 @@ interface Held {
   probes: readonly ProbeTrace[]
   kept: KeptForecast
   outlook: PourOutlook
+  /** It stands until what was asked of the worker is there. */
+  isFirst?: boolean
 }
 
 const NO_PROBES: readonly ProbeTrace[] = []
@@ -87,7 +89,10 @@ export const useForecasts = defineStore('forecasts', () => {
     // The same, told anew or kept from before: it forecasts the same.
     const kept = known ? (known.probes === probes ? known.kept : undefined) : fromBefore.get(id)
     if (kept && kept.of === ofThese(facts)) {
-      const again = made(facts, known ? probes : NO_PROBES, kept, kept.forecast)
+      const again: Held = {
+        ...made(facts, known ? probes : NO_PROBES, kept, kept.forecast),
+        isFirst: known?.isFirst,
+      }
       holdLater(id, again, () => held.get(id) === known)
       return again.outlook
     }
@@ -110,7 +115,7 @@ export const useForecasts = defineStore('forecasts', () => {
     // Seen for the first time in this window: shown as it is, not as it would be had nobody looked.
     if (!nothingSeen && !isOut) return hold(learnPace(evidence, nowS(facts)))
     ask(id, facts, probes, evidence, seen)
-    const first = made(facts, probes, { id, seen: '', learnt: undefined })
+    const first: Held = { ...made(facts, probes, { id, seen: '', learnt: undefined }), isFirst: true }
     holdLater(id, first, () => !held.has(id))
     return first.outlook
   }
@@ -140,7 +145,10 @@ export const useForecasts = defineStore('forecasts', () => {
   function fill(kept: readonly KeptForecast[]) {
     for (const forecast of kept) fromBefore.set(forecast.id, forecast)
   }
-  const keptOf = (id: string) => held.get(id)?.kept
+  function keptOf(id: string): KeptForecast | undefined {
+    const known = held.get(id)
+    return known?.isFirst ? undefined : known?.kept
+  }
 
   /** What the thermometers in a pour have said so far. */
   function setProbes(id: string, traces: readonly ProbeTrace[]) {

@@ -8,7 +8,8 @@ const axeSource = (createRequire(import.meta.url)('axe-core') as { source: strin
 
 /** Faults that axe calls serious or critical, WCAG 2.2 A and AA, or only by some of its rules. */
 async function seriousFaults(page: Page, rules?: string[]) {
-  await page.evaluate(axeSource)
+  // Once a page: views of it come and go without it being loaded anew.
+  if (!(await page.evaluate<boolean>("'axe' in window"))) await page.evaluate(axeSource)
   return page.evaluate(async (only) => {
     const { axe } = window as never as {
       axe: {
@@ -23,6 +24,8 @@ async function seriousFaults(page: Page, rules?: string[]) {
     }
     const result = await axe.run(document, {
       runOnly: only ?? ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'],
+      // Of what passes their number will do.
+      resultTypes: ['violations'],
     })
     return {
       passes: result.passes.length,

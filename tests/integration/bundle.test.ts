@@ -321,11 +321,11 @@ describe('a workshop as one file', () => {
     })
   })
 
-  it('one mould goes out with its photographs, and given up it leaves nothing behind', async () => {
-    const { id } = await suite.database.db
+  it('one mould goes out with its photographs and without where it lies, and given up it leaves nothing behind', async () => {
+    const { id, find } = await suite.database.db
       .selectFrom('mould')
-      .select('id')
-      .orderBy('name')
+      .select(['id', 'find'])
+      .where('find', 'is not', null)
       .executeTakeFirstOrThrow()
     const picture = await sharp({ create: { width: 40, height: 30, channels: 3, background: '#864' } })
       .jpeg()
@@ -341,11 +341,23 @@ describe('a workshop as one file', () => {
     )
     expect(added.status).toBe(200)
     const files = await filesOf((await exported({ of: 'mould', id })).zip)
-    expect(files.get('manifest.json')).toMatchObject({ of: 'mould', pours: 0, photos: 1 })
-    expect(files.get('cards/moulds.json')).toMatchObject([{ id, photos: [{ id: photo, caption: 'Above' }] }])
+    expect(files.get('manifest.json')).toMatchObject({ of: 'mould', pours: 0, photos: 2 })
+    expect(files.get('cards/moulds.json')).toMatchObject([
+      { id, photos: expect.arrayContaining([{ id: photo, caption: 'Above' }]) },
+    ])
     // Read in where it came from, it is the same: with its usual plaster.
     const again = await sent((await exported({ of: 'mould', id })).zip)
-    expect(again.report!.counts).toMatchObject({ moulds: { same: 1, clash: 0 }, photos: { same: 1 } })
+    expect(again.report!.counts).toMatchObject({ moulds: { same: 1, clash: 0 }, photos: { same: 2 } })
+    // Where its print lies stays here, unless it is wished along.
+    const foundIn = async (request: object) => {
+      const [card] = (await filesOf((await exported(request)).zip)).get('cards/moulds.json') as [
+        { find: typeof find },
+      ]
+      return card.find
+    }
+    expect(find!.place).not.toBe('')
+    expect(await foundIn({ of: 'mould', id })).toEqual({ ...find, place: '', position: null })
+    expect(await foundIn({ of: 'mould', id, withPlace: true })).toEqual(find)
     const begun = await send('POST', '/api/bundles', { of: 'workshop' })
     await send('DELETE', `/api/bundles/${String(begun.json.id)}`)
     expect((await send('GET', `/api/bundles/${String(begun.json.id)}`)).status).toBe(404)

@@ -3,6 +3,7 @@ import type { z } from 'zod'
 import { CARD_SCHEMAS, type CardKind } from '../../../shared/bundle'
 import { settingsSchema, type Settings } from '../../../shared/contracts'
 import type { Page } from '../../../shared/records'
+import { placedAs } from '../../../shared/findPlace'
 import { isUnreadableCard } from '../../../shared/records'
 import type { Db } from '../../db/client'
 import { addSpoonTest, getBag, listBags, putBag } from '../shelf/bags'
@@ -107,7 +108,8 @@ export const CARD_WAYS: { [K in CardKind]: CardWay<K> } = {
   moulds: {
     all: (db) => pages((q) => listMoulds(db, q)),
     find: (db, { id }) => there('moulds', () => orNone(getMould(db, id))),
-    put: (db, { id, photos: _, ...mould }, seen) => putMould(db, id, seen, mould),
+    put: async (db, { id, photos: _, ...mould }, seen) =>
+      putMould(db, id, seen, seen === null ? mould : placedAs(mould, await getMould(db, id))),
     name: (c) => c.name,
   },
   mould_sets: {
@@ -181,6 +183,8 @@ export type Standing = 'add' | 'same' | 'clash'
 function withoutPhotos(card: object): object {
   return 'photos' in card ? { ...card, photos: [] } : card
 }
+const placedLike = (card: object, here: object): object =>
+  'find' in card ? placedAs(card as CardFile<'moulds'>, here as CardFile<'moulds'>) : card
 
 /** How a card of a file stands to what is there. */
 export async function standingOf<K extends CardKind>(
@@ -190,7 +194,7 @@ export async function standingOf<K extends CardKind>(
 ): Promise<{ standing: Standing; seen: number | null }> {
   const here = await CARD_WAYS[kind].find(db, card)
   if (!here) return { standing: 'add', seen: null }
-  const same = isDeepStrictEqual(withoutPhotos(here.card), withoutPhotos(card))
+  const same = isDeepStrictEqual(withoutPhotos(here.card), withoutPhotos(placedLike(card, here.card)))
   return { standing: same ? 'same' : 'clash', seen: here.revision }
 }
 

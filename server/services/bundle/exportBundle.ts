@@ -15,6 +15,8 @@ import {
   type LeftOut,
   type Manifest,
 } from '../../../shared/bundle'
+import { placeless } from '../../../shared/findPlace'
+import type { Find } from '../../../shared/finds'
 import { isUnreadableCard } from '../../../shared/records'
 import type { Db } from '../../db/client'
 import { complaints } from '../complaints'
@@ -32,6 +34,8 @@ interface Contents {
   pourIds: string[]
   photoIds: string[]
   moulds: ReadonlySet<string> | 'all'
+  /** Where prints lie goes along. */
+  withPlaces: boolean
 }
 
 async function photosWhere(db: Db, column: 'pour_id' | 'mould_id', id: string): Promise<string[]> {
@@ -50,6 +54,7 @@ async function contentsOf(db: Db, request: ExportRequest): Promise<Contents> {
       pourIds: pours.map((p) => p.id),
       photoIds: photos.map((p) => p.id),
       moulds: 'all',
+      withPlaces: true,
     }
   }
   const { id } = request
@@ -57,7 +62,14 @@ async function contentsOf(db: Db, request: ExportRequest): Promise<Contents> {
     const mould = await db.selectFrom('mould').select('name').where('id', '=', id).executeTakeFirst()
     if (!mould) throw new DomainError('not_found')
     const photoIds = await photosWhere(db, 'mould_id', id)
-    return { of: 'mould', name: mould.name, pourIds: [], photoIds, moulds: new Set([id]) }
+    return {
+      of: 'mould',
+      name: mould.name,
+      pourIds: [],
+      photoIds,
+      moulds: new Set([id]),
+      withPlaces: request.withPlace ?? false,
+    }
   }
   const pour = await db
     .selectFrom('pour_summary')
@@ -66,14 +78,14 @@ async function contentsOf(db: Db, request: ExportRequest): Promise<Contents> {
     .executeTakeFirst()
   if (!pour) throw new DomainError('not_found')
   const photoIds = await photosWhere(db, 'pour_id', id)
-  return { of: 'pour', name: pour.piece || id, pourIds: [id], photoIds, moulds: new Set() }
+  return { of: 'pour', name: pour.piece || id, pourIds: [id], photoIds, moulds: new Set(), withPlaces: false }
 }
 
 /** Cards that can be read in again; what of them cannot is left out, and said. */
 async function cardsOf(
   db: Db,
   kind: CardKind,
-  { of, moulds }: Contents,
+  { of, moulds, withPlaces }: Contents,
   leaveOut: (item: LeftOut) => void,
 ): Promise<object[]> {
   if (of !== 'workshop' && kind !== 'moulds') return []
@@ -82,7 +94,7 @@ async function cardsOf(
     const { id, name = id } = card as { id?: string; name?: string }
     if (kind === 'moulds' && moulds !== 'all' && !moulds.has(id!)) continue
     const read = CARD_SCHEMAS[kind].safeParse(card)
-    if (read.success) cards.push(read.data)
+    if (read.success) cards.push(withPlaces ? read.data : placeless(read.data as { find?: Find | null }))
     else
       leaveOut({
         file: `cards/${kind}.json: ${name ?? ''}`,

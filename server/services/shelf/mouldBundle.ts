@@ -1,5 +1,5 @@
 import { isDeepStrictEqual } from 'node:util'
-import type { Find } from '../../../shared/finds'
+import { placedAs, placeless } from '../../../shared/findPlace'
 import type { ImportOutcome, MouldBundle, MouldSetInput } from '../../../shared/moulds'
 import type { Db } from '../../db/client'
 import { DomainError } from '../domainError'
@@ -9,10 +9,6 @@ import { inputOf, insertMould } from './moulds'
 
 type BundledMould = MouldBundle['moulds'][number]
 type BundledSet = MouldBundle['sets'][number]
-
-/** A mould without where its print lies, in words neither. */
-const placeless = <T extends { find?: Find | null | undefined }>(mould: T): T =>
-  mould.find ? { ...mould, find: { ...mould.find, place: '', position: null } } : mould
 
 /**
  * The whole shelf as one file, in pieces: no more than one mould and one photo are held at a time.
@@ -105,8 +101,8 @@ export class MouldImport {
       return
     }
     const row = await this.db.selectFrom('mould').selectAll().where('id', '=', id).executeTakeFirstOrThrow()
-    // A file may have left out where its prints lie: that is no difference.
-    if (isDeepStrictEqual(placeless(inputOf(row)), placeless(input))) this.outcome.same += 1
+    const here = inputOf(row)
+    if (isDeepStrictEqual(here, placedAs(input, here))) this.outcome.same += 1
     else this.outcome.kept.push(row.name)
   }
 
