@@ -3,8 +3,8 @@
  * What is to be known wherever one is: that nothing is kept, not connected, not taken, and what rings. How high all of it
  * is stands in `--notices`, so that a screen that fills the window fills what is left of it. Usage: <ShellNotices :is-wall />
  */
-import { useElementSize } from '@vueuse/core'
-import { computed, ref, useTemplateRef, watchEffect } from 'vue'
+import { useResizeObserver } from '@vueuse/core'
+import { computed, ref, useTemplateRef } from 'vue'
 import { MS_PER } from '#core/units'
 import { HOME } from '~~/shared/place'
 import { isDiskFull } from '~/stores/api'
@@ -51,8 +51,9 @@ function comeAlong() {
   if (lostPlace.value === 'elsewhere') location.assign('/')
   else enterWorkshop(HOME)
 }
-const { height } = useElementSize(useTemplateRef<HTMLElement>('all'))
-watchEffect(() => document.documentElement.style.setProperty('--notices', `${height.value}px`))
+useResizeObserver(useTemplateRef<HTMLElement>('all'), ([seen]) =>
+  document.documentElement.style.setProperty('--notices', `${seen!.contentRect.height}px`),
+)
 </script>
 
 <template>

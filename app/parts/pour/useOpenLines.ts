@@ -23,7 +23,10 @@ export function useOpenLines() {
           next: nextThing(facts, view, now.value, forecasts.isLearning(record.id, facts)),
         }
       })
-      .sort((a, b) => compareByUrgency(a.view, b.view) || a.piece.localeCompare(b.piece)),
+      // As urgent as each other: in an order that stays, which no alphabet has to be read in for before the bench is there.
+      .sort(
+        (a, b) => compareByUrgency(a.view, b.view) || (a.piece < b.piece ? -1 : Number(a.piece > b.piece)),
+      ),
   )
   return { lines, now }
 }
