@@ -75,10 +75,10 @@ async function remove() {
           >
           <NuxtLink class="p-button p-button-secondary" :to="`/moulds/${id}/edit`">Change it</NuxtLink>
           <NuxtLink class="p-button p-button-secondary" :to="`/moulds/${id}/card`">Card to print</NuxtLink>
+          <BundleButton :request="{ of: 'mould', id, withPlace }" />
           <label v-if="isPlaced" class="tick-line">
             <input v-model="withPlace" type="checkbox" /> with where it lies
           </label>
-          <BundleButton :request="{ of: 'mould', id, withPlace }" />
         </nav>
       </header>
       <div class="columns">

@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto'
 import type { Page } from '@playwright/test'
 import { testPlan } from '../unit/plans'
 import { rectangleAt, seen } from '../support/camera'
+import { newerBuild } from '../support/newerBuild'
 import { printPicture } from '../support/printPicture'
 import { CAMERA, fetchAll, head, opened, phone, tap } from './fieldPhone'
 import { expect, go, knock, own, pool, pourIdOf, storedEvents } from './fixtures'
@@ -10,7 +11,7 @@ own.use({ serviceWorkers: 'allow' })
 
 own(
   'a day without a network: two phones, a print measured and poured, a pour of both; all of it comes home once',
-  async ({ browser, workshop }) => {
+  async ({ browser, workshop }, testInfo) => {
     const shared = randomUUID()
     const made = await fetch(`${workshop.address}/api/pours`, {
       method: 'POST',
@@ -109,7 +110,8 @@ own(
     // Closed and opened again out there, with the server being renewed at home.
     await opened(ana, `${workshop.address}/field`)
     await expect(ana.getByText('Heron by the weir')).toBeVisible()
-    await workshop.restart('SIGTERM')
+    const newer = randomUUID()
+    await workshop.restart('SIGTERM', newerBuild(testInfo.outputPath('newer'), newer))
 
     await own.step('they come home one after the other', async () => {
       await ben.context().setOffline(false)
@@ -144,6 +146,28 @@ own(
           /Not Ana.*Not Ben|Not Ben.*Not Ana/s,
         )
     })
+    await own.step(
+      'the newer application waits for a pour under way, and then takes nothing away',
+      async () => {
+        const take = ben.getByRole('button', { name: 'Take it now' })
+        const buildOf = (page: Page) =>
+          page.evaluate(
+            () => (window.__NUXT__ as { config: { app: { buildId: string } } }).config.app.buildId,
+          )
+        await opened(ben, `${workshop.address}/pour/${his}`)
+        await take.click()
+        await expect(ben.getByText(/A pour is under way in a window here/)).toBeVisible()
+        expect(await buildOf(ben)).not.toBe(newer)
+        await go(ben, `/casts/${shared}`)
+        await take.click()
+        await ben.waitForFunction(
+          (id) => (window.__NUXT__ as { config: { app: { buildId: string } } })?.config.app.buildId === id,
+          newer,
+        )
+        await expect(ben.getByRole('region', { name: 'Recorded by two' })).toBeVisible()
+        await expect(take).toBeHidden()
+      },
+    )
     await Promise.all([ana, ben].map((page) => page.context().close()))
   },
 )

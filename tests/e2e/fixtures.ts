@@ -24,8 +24,8 @@ export interface OwnWorkshop extends Workshop {
   server: TestServer
   /** Where devices connect. */
   devicePort: number
-  /** Ends the server and starts it again on the same address. */
-  restart: (signal: 'SIGTERM' | 'SIGKILL') => Promise<void>
+  /** Ends the server and starts it again on the same address, or another build of it. */
+  restart: (signal: 'SIGTERM' | 'SIGKILL', entry?: string) => Promise<void>
 }
 
 interface Fixtures {
@@ -55,9 +55,9 @@ async function openOwn(demo: boolean): Promise<OwnWorkshop & { close: () => Prom
     get server() {
       return server
     },
-    restart: async (signal) => {
+    restart: async (signal, entry) => {
       await server.stop(signal)
-      server = await startServer(database.url, { port, devicePort })
+      server = await startServer(database.url, { port, devicePort, entry })
     },
     close: async () => {
       await server.stop()

@@ -41,10 +41,17 @@ export async function startServer(
     healthStatus = 200,
     devicePort,
     deviceNetwork,
-  }: { port?: number; healthStatus?: number; devicePort?: number; deviceNetwork?: string } = {},
+    entry = ENTRY,
+  }: {
+    port?: number
+    healthStatus?: number
+    devicePort?: number
+    deviceNetwork?: string
+    entry?: string
+  } = {},
 ): Promise<TestServer> {
   const listenPort = port ?? (await freePort())
-  const child = spawn(process.execPath, [ENTRY], {
+  const child = spawn(process.execPath, [entry], {
     env: {
       ...process.env,
       NINE_RIPPLES_DATABASE_URL: databaseUrl,
