@@ -12,6 +12,7 @@ export const VIEWS: [what: string, path: string, most: number][] = [
   ['one verdict', '/api/pours?verdict=failed&limit=10', 100],
   ['first page of the log', '/api/pours?limit=10', 100],
   ['the bench', '/api/bench?limit=100', 100],
+  ['the last casts, for a day away', '/api/pours/last', 100],
   ['failures of one cause', '/api/pours?tags=cause:no_tap&limit=10', 100],
   ['pours of one plaster, which is all of them', '/api/pours?tags=plaster:$plaster&limit=10', 100],
   ['what a year of the log says', '/api/figures?months=12', 60],

@@ -171,6 +171,24 @@ it('a frame is judged by what spoils it', () => {
   expect(faults(frame(9, 0.9))).toEqual(['flat_light'])
   expect(faults(frame(20, 1.5, 25))).toEqual(['too_dark'])
   expect(faults(frame(60, 1.5), 9)).toEqual(['tilted'])
+  // By the variance of the Laplacian: a bowl of light bends alike everywhere and has no edge, a chessboard has nothing else.
+  const drawn = (at: (x: number, y: number) => number): Grey => ({
+    width: 12,
+    height: 12,
+    light: Uint8ClampedArray.from({ length: 144 }, (_, i) => at(i % 12, Math.floor(i / 12))),
+  })
+  expect(
+    lookOf(
+      drawn((x, y) => x * x + y),
+      0,
+    ).sharp,
+  ).toBeCloseTo(0, 9)
+  expect(
+    lookOf(
+      drawn((x, y) => 100 * ((x + y) % 2)),
+      0,
+    ).sharp,
+  ).toBeCloseTo(400 ** 2, 6)
   const spot = frame(60, 1.5)
   spot.light.fill(255, 0, 100)
   expect(faults(spot)).toEqual(['glare'])
