@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { useBench } from '~/stores/bench'
 import { may } from '~/stores/me'
 import { usePours } from '~/stores/pours'
@@ -22,6 +22,16 @@ const isNew = computed(
     !isLookingRound() && workshop.moulds.length + workshop.plasters.length + workshop.recipes.length === 0,
 )
 const first = computed(() => lines.value[0])
+
+/** Opened anew, what wants a hand soonest is on the screen before all the others are drawn. */
+const isFirstDrawn = ref(pours.openLoaded)
+watch(
+  first,
+  (now) => {
+    if (now && !isFirstDrawn.value) requestAnimationFrame(() => setTimeout(() => (isFirstDrawn.value = true)))
+  },
+  { immediate: true },
+)
 </script>
 
 <template>
@@ -42,25 +52,27 @@ const first = computed(() => lines.value[0])
           <NuxtLink to="/plan" class="main-button">Plan a pour</NuxtLink>
         </div>
       </div>
-      <BenchLanes v-if="ahead.lanes.length > 0" :lanes="ahead" />
-      <PourLine
-        v-for="line in lines.slice(1)"
-        :id="line.id"
-        :key="line.id"
-        :piece="line.piece"
-        :view="line.view"
-        :next="line.next"
-      />
-      <BenchUpkeep :now-ms="now" />
-      <SettlingBucket :now-ms="now" />
-      <BackupOverdue v-if="bench.isReal && may('keep')" />
-      <p v-if="bench.isReal" class="rehearse">
-        <a href="/?rehearse=60" target="_blank" rel="noopener">Rehearse the next hour in a minute</a>
-        <span class="soft"> in a window of its own; nothing of it is kept.</span>
-      </p>
-      <NuxtLink v-for="broken in unreadable" :key="broken.id" :to="`/casts/${broken.id}`" class="broken">
-        <b>{{ rawPiece(broken) }}</b> cannot be read. It is kept as it is.
-      </NuxtLink>
+      <template v-if="isFirstDrawn">
+        <BenchLanes v-if="ahead.lanes.length > 0" :lanes="ahead" />
+        <PourLine
+          v-for="line in lines.slice(1)"
+          :id="line.id"
+          :key="line.id"
+          :piece="line.piece"
+          :view="line.view"
+          :next="line.next"
+        />
+        <BenchUpkeep :now-ms="now" />
+        <SettlingBucket :now-ms="now" />
+        <BackupOverdue v-if="bench.isReal && may('keep')" />
+        <p v-if="bench.isReal" class="rehearse">
+          <a href="/?rehearse=60" target="_blank" rel="noopener">Rehearse the next hour in a minute</a>
+          <span class="soft"> in a window of its own; nothing of it is kept.</span>
+        </p>
+        <NuxtLink v-for="broken in unreadable" :key="broken.id" :to="`/casts/${broken.id}`" class="broken">
+          <b>{{ rawPiece(broken) }}</b> cannot be read. It is kept as it is.
+        </NuxtLink>
+      </template>
     </section>
   </div>
   <div v-else class="page still">

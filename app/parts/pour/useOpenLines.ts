@@ -20,7 +20,10 @@ export function useOpenLines() {
           piece: record.plan.piece,
           facts,
           view,
-          next: nextThing(facts, view, now.value, forecasts.isLearning(record.id, facts)),
+          /** In words, once they are asked for. */
+          get next() {
+            return nextThing(facts, view, now.value, forecasts.isLearning(record.id, facts))
+          },
         }
       })
       // As urgent as each other: in an order that stays, which no alphabet has to be read in for before the bench is there.
