@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto'
-import { expect, own, pool, storedEvents, test, type Workshop } from './fixtures'
+import { expect, keepUnsent, own, pool, storedEvents, test, type Workshop } from './fixtures'
 
 const head = (page: import('@playwright/test').Page) => page.getByRole('heading', { level: 1 })
 
@@ -113,40 +113,26 @@ own(
     const startMs = Date.now() - 3_600_000
     // Each has been away for an hour: what the browser then holds, some of it twice told and not in order.
     for (const [who, page] of pages.entries())
-      await page.evaluate(
-        async ({ id, who, startMs }) => {
-          const open = indexedDB.open('nine-ripples', 1)
-          const db = await new Promise<IDBDatabase>(
-            (resolve) => (open.onsuccess = () => resolve(open.result)),
-          )
-          const rows = Array.from({ length: 200 }, (_, i) => ({
-            pourId: id,
-            settingMs: 0,
-            event: {
-              id: `${String(who)}${String(i).padStart(7, '0')}-0000-4000-8000-000000000000`,
-              occurredAtMs: startMs + i * 7000 + who,
-              who: `W${who}`,
-              planRevision: 1,
-              body:
-                i % 50 === 49
-                  ? {
-                      type: 'void',
-                      targetId: `${String(1 - who)}${String(i - 3).padStart(7, '0')}-0000-4000-8000-000000000000`,
-                    }
-                  : i % 10 === 0
-                    ? { type: 'weighed', what: i % 20 === 0 ? 'water' : 'powder', massG: 700 + i }
-                    : { type: 'note', text: `n${i}` },
-            },
-          }))
-          const tx = db.transaction('unsent', 'readwrite')
-          for (const row of rows.sort(
-            (a, b) => ((a.event.occurredAtMs * 7919) % 1013) - ((b.event.occurredAtMs * 7919) % 1013),
-          ))
-            tx.objectStore('unsent').add(row)
-          await new Promise((resolve) => (tx.oncomplete = resolve))
-          db.close()
-        },
-        { id, who, startMs },
+      await keepUnsent(
+        page,
+        Array.from({ length: 200 }, (_, i) => ({
+          pourId: id,
+          event: {
+            id: `${String(who)}${String(i).padStart(7, '0')}-0000-4000-8000-000000000000`,
+            occurredAtMs: startMs + i * 7000 + who,
+            who: `W${who}`,
+            planRevision: 1,
+            body:
+              i % 50 === 49
+                ? {
+                    type: 'void',
+                    targetId: `${String(1 - who)}${String(i - 3).padStart(7, '0')}-0000-4000-8000-000000000000`,
+                  }
+                : i % 10 === 0
+                  ? { type: 'weighed', what: i % 20 === 0 ? 'water' : 'powder', massG: 700 + i }
+                  : { type: 'note', text: `n${i}` },
+          },
+        })).sort((a, b) => ((a.event.occurredAtMs * 7919) % 1013) - ((b.event.occurredAtMs * 7919) % 1013)),
       )
     for (const context of contexts) await context.setOffline(false)
     // Sent from wherever one is.

@@ -5,7 +5,7 @@ import { rectangleAt, seen } from '../support/camera'
 import { newerBuild } from '../support/newerBuild'
 import { printPicture } from '../support/printPicture'
 import { CAMERA, fetchAll, head, opened, phone, tap } from './fieldPhone'
-import { expect, go, knock, own, pool, pourIdOf, storedEvents } from './fixtures'
+import { expect, go, keepUnsent, knock, own, pool, pourIdOf, storedEvents } from './fixtures'
 
 own.use({ serviceWorkers: 'allow' })
 
@@ -51,12 +51,12 @@ own(
         await ana.getByRole('button', { name: 'Mud' }).click()
         await ana.getByRole('button', { name: 'Photograph and measure it' }).click()
         await expect(head(ana)).toHaveText('Heron by the weir')
-        for (let i = 0; i < 4; i++)
+        for (let i = 0; i < 8; i++)
           await ana
             .getByLabel('Photograph of the print')
             .and(ana.locator('input'))
             .setInputFiles({ name: `print ${i}.png`, mimeType: 'image/png', buffer: picture })
-        await expect(ana.getByRole('list', { name: 'Which photograph' }).getByRole('button')).toHaveCount(4)
+        await expect(ana.getByRole('list', { name: 'Which photograph' }).getByRole('button')).toHaveCount(8)
         await ana.getByRole('combobox', { name: 'In the picture lies' }).click()
         await ana.getByRole('option', { name: 'A bank card' }).click()
         for (const corner of marks) await tap(ana, seen(CAMERA, corner))
@@ -107,6 +107,21 @@ own(
     })
     const his = pourIdOf(ben)
 
+    // Each has written more down meanwhile than anybody presses here: sixty events in all.
+    const notes = (who: string, pourId: string, count: number) =>
+      Array.from({ length: count }, (_, i) => ({
+        pourId,
+        event: {
+          id: randomUUID(),
+          occurredAtMs: Date.now() - (count - i) * 1000,
+          who,
+          planRevision: 1,
+          body: { type: 'note', text: `${who} ${i}` },
+        },
+      }))
+    await keepUnsent(ana, [...notes('Ana', hers, 20), ...notes('Ana', shared, 5)])
+    await keepUnsent(ben, [...notes('Ben', his, 20), ...notes('Ben', shared, 4)])
+    await opened(ben, `${workshop.address}/field`)
     // Closed and opened again out there, with the server being renewed at home.
     await opened(ana, `${workshop.address}/field`)
     await expect(ana.getByText('Heron by the weir')).toBeVisible()
@@ -116,17 +131,17 @@ own(
     await own.step('they come home one after the other', async () => {
       await ben.context().setOffline(false)
       await expect(ben.getByText(/Not connected/)).toBeHidden()
-      await expect.poll(async () => (await storedEvents(workshop, his)).length).toBe(3)
+      await expect.poll(async () => (await storedEvents(workshop, his)).length).toBe(23)
       await ana.context().setOffline(false)
       await expect(ana.getByText(/Not connected/)).toBeHidden()
-      await expect.poll(async () => (await storedEvents(workshop, hers)).length).toBe(3)
-      await expect.poll(async () => (await storedEvents(workshop, shared)).length).toBe(5)
+      await expect.poll(async () => (await storedEvents(workshop, hers)).length).toBe(23)
+      await expect.poll(async () => (await storedEvents(workshop, shared)).length).toBe(14)
       const mould = await workshop.db.selectFrom('mould').selectAll().executeTakeFirstOrThrow()
       expect(mould.name).toBe('Heron by the weir')
       expect(mould.find).toMatchObject({ ground: 'mud', depthsMm: [12, 18, 9] })
       await expect
         .poll(async () => (await workshop.db.selectFrom('photo').select('id').execute()).length)
-        .toBe(4)
+        .toBe(8)
       const pours = await workshop.db.selectFrom('pour').select(['id', 'plan']).execute()
       expect(pours.map((p) => p.id).sort()).toEqual([shared, hers, his].sort())
       expect(pours.find((p) => p.id === hers)!.plan).toMatchObject({

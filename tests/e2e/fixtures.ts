@@ -188,3 +188,15 @@ export async function storedEvents(workshop: Pick<Workshop, 'db'>, pourId: strin
 export function pourIdOf(page: Page): string {
   return new URL(page.url()).pathname.split('/').at(-1)!
 }
+
+/** What a browser holds that was recorded in it and not sent yet, as if it had been away for long. */
+export async function keepUnsent(page: Page, rows: readonly { pourId: string; event: object }[]) {
+  await page.evaluate(async (unsent) => {
+    const open = indexedDB.open('nine-ripples', 1)
+    const db = await new Promise<IDBDatabase>((resolve) => (open.onsuccess = () => resolve(open.result)))
+    const tx = db.transaction('unsent', 'readwrite')
+    for (const row of unsent) tx.objectStore('unsent').add({ ...row, settingMs: 0 })
+    await new Promise((resolve) => (tx.oncomplete = resolve))
+    db.close()
+  }, rows)
+}
