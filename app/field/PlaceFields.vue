@@ -132,6 +132,8 @@ watch(fineness, (now) => {
 .fields,
 .field {
   display: grid;
+  /* A field has a width of its own, and is no wider than its column for that. */
+  grid-template-columns: minmax(0, 1fr);
   gap: var(--s3);
 }
 .field {
