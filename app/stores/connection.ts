@@ -1,3 +1,4 @@
+import { promiseTimeout } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { ref, watch } from 'vue'
 import { backOffMs } from '~~/shared/backOff'
@@ -7,7 +8,7 @@ import { callApi, lookAtDisk } from './api'
 import { useBench } from './bench'
 import { agreesWith, elapsedMs, syncClock } from './clock'
 import { useCommands } from './commands'
-import { useDeviceCopy } from './deviceCopy'
+import { BENCH_FIRST_MS, useDeviceCopy } from './deviceCopy'
 import { useDevices } from './devices'
 import { useOutbox } from './outbox'
 import { isLetIn, isStranger, lookWhereWeAre, lostPlace, workshopHere } from './place'
@@ -74,6 +75,7 @@ export const useConnection = defineStore('connection', () => {
     }
   }
 
+  let atHand = Promise.resolve()
   let loading: Promise<void> | undefined
   /** Everything, as it is now; asked first where the log stands, so that nothing falls between. */
   function load(): Promise<void> {
@@ -82,12 +84,14 @@ export const useConnection = defineStore('connection', () => {
       // Where the workshop does not answer, or takes its time, what this device keeps of it is shown meanwhile.
       let reading = reached === undefined ? undefined : Promise.resolve()
       const readIn = () => (reading ??= copy.readIn().then(commands.showAll))
+      // A browser that cannot read what it keeps holds up nobody.
+      const shown = () => Promise.race([readIn(), promiseTimeout(SLOW_MS)])
       // Out there nobody answers: it is asked all the same, for a workshop in this device needs no network.
-      if (globalThis.navigator?.onLine === false) void readIn()
+      if (globalThis.navigator?.onLine === false) atHand = shown()
       const slow = setTimeout(readIn, SLOW_MS)
       const time = await syncClock()
-      // The bench stands before all the rest is asked in vain; a browser that cannot read what it keeps holds up nobody.
-      if (!time) await Promise.race([readIn(), new Promise((resolve) => setTimeout(resolve, SLOW_MS))])
+      // The bench stands before all the rest is asked in vain.
+      if (!time) await shown().then(() => promiseTimeout(BENCH_FIRST_MS))
       const had = await Promise.all([
         workshop.load(),
         pours.loadOpen(),
@@ -199,14 +203,17 @@ export const useConnection = defineStore('connection', () => {
     })
   }
 
-  /** For the application's shell, once. */
-  function start() {
-    if (started) return
+  /**
+   * Loads everything and follows it, once for a window.
+   * @returns settles once there is something to draw: out of reach what this device keeps, else at once.
+   */
+  function start(): Promise<void> {
+    if (started) return atHand
     started = true
     // What this window shows is as it was when it was opened; from there it goes its own way.
     if (!isReal) {
       void load()
-      return
+      return atHand
     }
     // An answer that was under way while this device was let in says nothing: once more, and what is true stands.
     watch(lostPlace, (lost) => {
@@ -242,6 +249,7 @@ export const useConnection = defineStore('connection', () => {
       else if (!leads) connected.value = false
     }, 5000)
     addEventListener('online', () => leads && !source && (clearTimeout(reconnecting), connect()))
+    return atHand
   }
 
   return { connected, incomplete, start, load }

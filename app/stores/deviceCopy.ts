@@ -1,4 +1,4 @@
-import { watchDebounced } from '@vueuse/core'
+import { promiseTimeout, watchDebounced } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, ref, watch } from 'vue'
 import { MS_PER } from '#core/units'
@@ -20,8 +20,8 @@ const OLD_MS = MS_PER.h
 const MOST_ANSWERS = 300
 const POURS = 'pour'
 const FORECASTS = 'forecast'
-/** So long the bench has for itself before what has ended is read in, too [E]. */
-const BENCH_FIRST_MS = 300
+/** So long the bench has for itself before anything else is done for what lies behind it [E]. */
+export const BENCH_FIRST_MS = 300
 
 /**
  * The copy of the workshop on this device: written by the window that leads as things change, read by a window that the
@@ -47,7 +47,7 @@ export const useDeviceCopy = defineStore('deviceCopy', () => {
     return (forecastsRead ??= read().catch(() => undefined))
   }
 
-  /** Fills what the workshop has not answered for. */
+  /** Fills what the workshop has not answered for: the bench first, and then what has ended. */
   async function readIn(): Promise<void> {
     const held = await copies()
     if (!held) return
@@ -69,8 +69,8 @@ export const useDeviceCopy = defineStore('deviceCopy', () => {
       pours.fill(records.filter((c) => c.isOpen).map((c) => c.value))
       if (isNew) asOfMs.value = Math.max(0, ...[settings, ...records].map((c) => c?.atMs ?? 0))
       // What has ended is behind the bench: it is worked out once that stands.
-      await new Promise((resolve) => setTimeout(resolve, BENCH_FIRST_MS))
-      pours.fill(records.filter((c) => !c.isOpen).map((c) => c.value))
+      const ended = records.filter((c) => !c.isOpen).map((c) => c.value)
+      void promiseTimeout(BENCH_FIRST_MS).then(() => pours.fill(ended))
     } catch (error) {
       console.error('what this device keeps could not be read', error)
     }
