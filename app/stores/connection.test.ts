@@ -6,6 +6,7 @@ import { BEAT_MS } from '~~/shared/changes'
 import { BENCH, benchOf } from './bench'
 import { syncClock, workshopClock } from './clock'
 import { useConnection } from './connection'
+import { useShell } from './shell'
 import type { WindowMessage } from './windows'
 import { useWorkshop } from './workshop'
 
@@ -211,7 +212,10 @@ it('what the stream brings is told to the other windows; a clock that has gone w
   void useConnection().start()
   await settle()
   const [stream] = Stream.opened
+  const looks = vi.spyOn(useShell(), 'lookForNewer')
   stream!.say('hello', { serverTimeMs: 0, reset: false })
+  // What answers may be another application than the one that went away.
+  expect(looks).toHaveBeenCalledTimes(1)
   stream!.say('change', { seq: 8, topic: 'bag', id: 'b1', value: bag('By the stream') })
   expect(others.told.map((m) => m.kind)).toEqual(['state', 'changes'])
   others.say({ kind: 'look' })

@@ -18,6 +18,7 @@ import { usePhotos } from './photos'
 import { usePours } from './pours'
 import { useHeeds } from './heeds'
 import { useUpkeep } from './upkeep'
+import { useShell } from './shell'
 import { onWindowMessage, tellWindows, whenLeading } from './windows'
 import { useWorkshop } from './workshop'
 
@@ -46,6 +47,7 @@ export const useConnection = defineStore('connection', () => {
   const devices = useDevices()
   const upkeep = useUpkeep()
   const heeds = useHeeds()
+  const shell = useShell()
   const { isReal } = useBench()
   const connected = ref(true)
   /** Something of the workshop could not be had when it was loaded; it is asked for again. */
@@ -179,6 +181,8 @@ export const useConnection = defineStore('connection', () => {
       }
       void outbox.flushNow().then(photos.sendWaiting)
       copy.fetchOld()
+      // A workshop that was away may have come back with another application.
+      shell.lookForNewer()
     })
     on<ChangeMessage>('change', (message) => {
       apply([message])

@@ -40,7 +40,7 @@ class Registration extends EventTarget {
   active: Worker | null = null
   waiting: Worker | null = null
   installing: Worker | null = null
-  update = () => Promise.resolve()
+  update = vi.fn(() => Promise.resolve())
   finds(worker: Worker) {
     this.installing = worker
     this.dispatchEvent(new Event('updatefound'))
@@ -99,6 +99,9 @@ it('the first is no newer one; from then on pages open without a network', async
 it('a newer one waits while a window is at a pour before drying, and comes when somebody takes it', async () => {
   held.active = browser.controller = new Worker('activated')
   const shell = await openWindow()
+  // Whoever is connected anew asks for it.
+  shell.lookForNewer()
+  expect(held.update).toHaveBeenCalledTimes(1)
   const worker = newer()
   expect(shell.newer).toBeDefined()
   const release = shell.keepRunning()

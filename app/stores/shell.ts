@@ -35,6 +35,12 @@ export const useShell = defineStore('shell', () => {
     worker.addEventListener('statechange', look)
   }
 
+  let held: ServiceWorkerRegistration | undefined
+  /** Asks whether there is a newer one; of itself a browser does when it sees fit. */
+  function lookForNewer(): void {
+    void held?.update().catch(() => undefined)
+  }
+
   let takes = false
   async function start(): Promise<void> {
     addEventListener('beforeinstallprompt', (event) => {
@@ -50,11 +56,11 @@ export const useShell = defineStore('shell', () => {
       isFirst = false
     })
     try {
-      const held = await navigator.serviceWorker.register('/sw.js', { updateViaCache: 'none' })
+      held = await navigator.serviceWorker.register('/sw.js', { updateViaCache: 'none' })
       isKept.value = held.active !== null
       for (const worker of [held.waiting, held.installing]) if (worker) watchFor(worker)
-      held.addEventListener('updatefound', () => held.installing && watchFor(held.installing))
-      setInterval(() => void held.update().catch(() => undefined), LOOK_EVERY_MS)
+      held.addEventListener('updatefound', () => held?.installing && watchFor(held.installing))
+      setInterval(lookForNewer, LOOK_EVERY_MS)
     } catch {
       // Refused, as where the certificate is not trusted: everything else works.
     }
@@ -85,5 +91,5 @@ export const useShell = defineStore('shell', () => {
     return release
   }
 
-  return { isKept, newer, isBehind, install, start, renew, keepRunning }
+  return { isKept, newer, isBehind, install, start, lookForNewer, renew, keepRunning }
 })

@@ -161,6 +161,28 @@ own(
           /Not Ana.*Not Ben|Not Ben.*Not Ana/s,
         )
     })
+    await own.step(
+      'the newer application waits for a pour under way, and then takes nothing away',
+      async () => {
+        const take = ben.getByRole('button', { name: 'Take it now' })
+        const buildOf = (page: Page) =>
+          page.evaluate(
+            () => (window.__NUXT__ as { config: { app: { buildId: string } } }).config.app.buildId,
+          )
+        await opened(ben, `${workshop.address}/pour/${his}`)
+        await take.click()
+        await expect(ben.getByText(/A pour is under way in a window here/)).toBeVisible()
+        expect(await buildOf(ben)).not.toBe(newer)
+        await go(ben, `/casts/${shared}`)
+        await take.click()
+        await ben.waitForFunction(
+          (id) => (window.__NUXT__ as { config: { app: { buildId: string } } })?.config.app.buildId === id,
+          newer,
+        )
+        await expect(ben.getByRole('region', { name: 'Recorded by two' })).toBeVisible()
+        await expect(take).toBeHidden()
+      },
+    )
     await Promise.all([ana, ben].map((page) => page.context().close()))
   },
 )
