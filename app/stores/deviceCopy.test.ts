@@ -99,6 +99,11 @@ it('where nobody answers it is what stands, and never in the place of what was h
   expect([away.pours.openLoaded, away.workshop.stockLoaded]).toEqual([true, true])
   expect(away.copy.asOfMs).toBeGreaterThan(0)
 
+  // It has ended: its forecast is no use to anybody.
+  const over = await openWindow([ended('open', 9)])
+  await over.copy.follow()
+  await vi.waitFor(async () => expect(await over.kept('forecast')).toEqual([]))
+
   const nothing = await openWindow([])
   vi.stubGlobal('indexedDB', new IDBFactory())
   await nothing.copy.readIn()

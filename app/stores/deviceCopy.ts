@@ -147,8 +147,12 @@ export const useDeviceCopy = defineStore('deviceCopy', () => {
       { ...SETTLE, immediate: true },
     )
     watchDebounced(
-      () => (pours.openLoaded ? pours.open.flatMap(({ record }) => forecasts.keptOf(record.id) ?? []) : []),
-      (kept) => kept.length > 0 && void tried(keep(FORECASTS, asRows(kept))),
+      () =>
+        pours.openLoaded ? pours.open.flatMap(({ record }) => forecasts.keptOf(record.id) ?? []) : undefined,
+      (kept) => {
+        // None yet is not none any more.
+        if (kept && (kept.length > 0 || pours.open.length === 0)) void tried(keep(FORECASTS, asRows(kept)))
+      },
       { ...SETTLE, immediate: true },
     )
   }

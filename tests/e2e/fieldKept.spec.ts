@@ -67,6 +67,24 @@ own(
     await fetchAll(page)
     const origin = new URL(workshop.address).origin
 
+    await own.step(
+      'it is put on the device once the browser offers that, when the caster wishes',
+      async () => {
+        const put = page.getByRole('button', { name: 'Put it on this device' })
+        await expect(put).toBeHidden()
+        const isHeldBack = await page.evaluate(() => {
+          const prompt = () => Promise.resolve(document.documentElement.setAttribute('data-prompted', ''))
+          const offer = Object.assign(new Event('beforeinstallprompt', { cancelable: true }), { prompt })
+          dispatchEvent(offer)
+          return offer.defaultPrevented
+        })
+        expect(isHeldBack).toBe(true)
+        await put.click()
+        await expect(page.locator('html[data-prompted]')).toBeVisible()
+        await expect(put).toBeHidden()
+      },
+    )
+
     await own.step('its room is full: said, held by the window, and sent all the same', async () => {
       await opened(page, `${workshop.address}/pour/${id}`)
       await expect(head(page)).toHaveText('Get the mould ready')
