@@ -1,7 +1,8 @@
+import { parseISO } from 'date-fns'
 import { describeCavity } from '#core/mould'
 import { plain } from '~/parts/show/figures'
 import { counted } from '~/parts/show/counted'
-import { isoDayText, momentText } from '~/parts/show/time'
+import { dayInFull, momentText } from '~/parts/show/time'
 import type { useUnits } from '~/parts/show/useUnits'
 import type { Settings } from '~~/shared/contracts'
 import type { MouldInput, MouldSetInput } from '~~/shared/moulds'
@@ -68,7 +69,7 @@ export function bagLines(
     name: ['Written on it', asTyped],
     boughtG: ['It held', mass],
     price: ['It cost', (price) => orNone(price, (p) => `${plain(p)} ${currency}`)],
-    openedOn: ['Opened on', (day) => orNone(day, isoDayText)],
+    openedOn: ['Opened on', (day) => orNone(day, (d) => dayInFull(parseISO(d).getTime()))],
     keeping: ['Kept', (of) => KEEPING_WORDS[of]],
     scoop: [
       'A scoop of it',

@@ -1,4 +1,4 @@
-import { isSameDay, isSameYear, lightFormat, parseISO } from 'date-fns'
+import { isSameDay, isSameYear, lightFormat } from 'date-fns'
 import { MS_PER } from '#core/units'
 import { habits } from '~/stores/habits'
 import { counted } from './counted'
@@ -83,14 +83,12 @@ export function momentText(atMs: number, nowMs: number): string {
   if (isSameDay(atMs, nowMs)) return clock
   const day = isSameYear(atMs, nowMs)
     ? `${written(atMs, { weekday: 'short' })} ${written(atMs, DAY_OF_YEAR)}`
-    : written(atMs, DAY_IN_FULL)
+    : dayInFull(atMs)
   return `${day}, ${clock}`
 }
 
-/** A day as it is kept, `yyyy-MM-dd`. */
-export function isoDayText(day: string): string {
-  return written(parseISO(day).getTime(), DAY_IN_FULL)
-}
+/** A day with its year. */
+export const dayInFull = (atMs: number) => written(atMs, DAY_IN_FULL)
 
 export function dayText(atMs: number, nowMs: number): string {
   if (atMs - nowMs > YEAR) return `in ${LONG}`

@@ -8,15 +8,7 @@ import { comparisonOf } from '~/parts/pour/comparison'
 import { ringArcs } from './ringArcs'
 import { habits } from '~/stores/habits'
 import { figure, plain } from './figures'
-import {
-  dayText,
-  durationRangeText,
-  durationText,
-  isoDayText,
-  momentText,
-  spanSpoken,
-  spanText,
-} from './time'
+import { dayText, durationRangeText, durationText, dayInFull, momentText, spanSpoken, spanText } from './time'
 import { outOf, timelineOf } from '~/plan/see/timeline'
 
 it('reads spans as a clock does', () => {
@@ -42,7 +34,7 @@ it('writes figures, days and times as the workshop does', () => {
     momentText(at, later),
     momentText(at - 5 * 3_600_000, at),
     dayText(at, later),
-    isoDayText('2025-03-09'),
+    dayInFull(new Date(2025, 2, 9).getTime()),
   ]
   try {
     habits.value = { decimalSign: 'comma', system: 'metric' }
