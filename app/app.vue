@@ -2,10 +2,14 @@
 import { computed, watchEffect } from 'vue'
 import { CalendarClock, Droplets, Layers, Package, Settings2, Shapes } from '@lucide/vue'
 import { usePreferences } from '~/parts/show/usePreferences'
+import { useConnection } from '~/stores/connection'
 import { isStranger } from '~/stores/place'
 import { useProbes } from '~/stores/probes'
 import { useShell } from '~/stores/shell'
 
+const connection = useConnection()
+// Everything is loaded here, once: what falls due rings wherever one is.
+connection.start()
 useProbes().start()
 void useShell().start()
 

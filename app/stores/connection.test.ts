@@ -34,12 +34,6 @@ vi.mock('./windows', () => ({
   tellWindows: (message: WindowMessage) => others.told.push(message),
   whenLeading: (lead: () => void) => others.lead && lead(),
 }))
-/** What this device keeps: nothing, or, where the browser does not get to reading it, no answer at all. */
-const box = vi.hoisted(() => ({ opened: Promise.resolve(undefined) as Promise<undefined> }))
-vi.mock('./copies', async (original) => ({
-  ...(await original<typeof import('./copies')>()),
-  copies: () => box.opened,
-}))
 const quiet = async () => {}
 vi.mock('./outbox', () => ({
   useOutbox: () => ({
@@ -90,7 +84,6 @@ beforeEach(() => {
   down = []
   Object.assign(others, { told: [], lead: true })
   Stream.opened = []
-  box.opened = Promise.resolve(undefined)
   vi.stubGlobal('EventSource', Stream)
   vi.stubGlobal('addEventListener', () => {})
   vi.mocked(callApi).mockImplementation((path) => Promise.resolve(answer(path, VALUES[path] ?? []) as never))
@@ -109,7 +102,7 @@ const settle = () => vi.advanceTimersByTimeAsync(0)
 it('what could not be had when it was opened is said, and asked for again until it is there', async () => {
   down = ['/api/settings', '/api/bags']
   const [connection, workshop] = [useConnection(), useWorkshop()]
-  void connection.start()
+  connection.start()
   await settle()
   expect(connection.incomplete).toBe(true)
   expect(workshop.settings.system).toBe('metric')
@@ -129,7 +122,7 @@ it('what could not be had when it was opened is said, and asked for again until 
 
 it('after a reset the place in the stream moves on only once every list is there', async () => {
   const connection = useConnection()
-  void connection.start()
+  connection.start()
   await settle()
   expect(Stream.opened[0]!.url).toContain('since=7')
   down = ['/api/moulds']
@@ -157,7 +150,7 @@ it('a stream that falls silent is opened anew, later each time, and at once wher
   let back = () => {}
   vi.stubGlobal('addEventListener', (_kind: string, listener: () => void) => (back = listener))
   const connection = useConnection()
-  void connection.start()
+  connection.start()
   await settle()
   const [first] = Stream.opened
   await vi.advanceTimersByTimeAsync(SILENT_MS - BEAT_MS)
@@ -190,7 +183,7 @@ it('a stream that falls silent is opened anew, later each time, and at once wher
 it('a window that follows shows what the one that leads says, and knows when it says nothing', async () => {
   others.lead = false
   const connection = useConnection()
-  void connection.start()
+  connection.start()
   await settle()
   expect(Stream.opened).toEqual([])
   others.say({ kind: 'changes', messages: [{ seq: 8, topic: 'bag', id: 'b1', value: bag('Told') as never }] })
@@ -209,7 +202,7 @@ it('a window that follows shows what the one that leads says, and knows when it 
 })
 
 it('what the stream brings is told to the other windows; a clock that has gone wrong is set', async () => {
-  void useConnection().start()
+  useConnection().start()
   await settle()
   const [stream] = Stream.opened
   const looks = vi.spyOn(useShell(), 'lookForNewer')
@@ -229,7 +222,7 @@ it('what the stream brings is told to the other windows; a clock that has gone w
 })
 
 it('a device that nobody knows is asked about, not at each of its words', async () => {
-  void useConnection().start()
+  useConnection().start()
   await settle()
   const asked = () => vi.mocked(callApi).mock.calls.filter(([path]) => path === '/api/devices').length
   const [stream] = Stream.opened
@@ -250,24 +243,4 @@ it('a device that nobody knows is asked about, not at each of its words', async 
   await vi.advanceTimersByTimeAsync(3000)
   here('scale')
   expect(asked()).toBe(before + 2)
-})
-
-it.each([
-  ['at once where the workshop is', true, Promise.resolve(undefined), 0],
-  ['out of reach with what this device keeps', false, Promise.resolve(undefined), 0],
-  [
-    'out of reach without it, where the browser does not get to reading it',
-    false,
-    new Promise<undefined>(() => {}),
-    1500,
-  ],
-])('the page is drawn %s', async (_, onLine, opened, afterMs) => {
-  vi.stubGlobal('navigator', { onLine })
-  box.opened = opened
-  const drawn = vi.fn()
-  void useConnection().start().then(drawn)
-  await vi.advanceTimersByTimeAsync(Math.max(0, afterMs - 1))
-  expect(drawn).toHaveBeenCalledTimes(afterMs === 0 ? 1 : 0)
-  await vi.advanceTimersByTimeAsync(1)
-  expect(drawn).toHaveBeenCalledTimes(1)
 })

@@ -8,7 +8,8 @@ import { callApi, lookAtDisk } from './api'
 import { useBench } from './bench'
 import { agreesWith, elapsedMs, syncClock } from './clock'
 import { useCommands } from './commands'
-import { BENCH_FIRST_MS, useDeviceCopy } from './deviceCopy'
+import { isOffline } from './copies'
+import { useDeviceCopy } from './deviceCopy'
 import { useDevices } from './devices'
 import { useOutbox } from './outbox'
 import { isLetIn, isStranger, lookWhereWeAre, lostPlace, workshopHere } from './place'
@@ -77,7 +78,6 @@ export const useConnection = defineStore('connection', () => {
     }
   }
 
-  let atHand = Promise.resolve()
   let loading: Promise<void> | undefined
   /** Everything, as it is now; asked first where the log stands, so that nothing falls between. */
   function load(): Promise<void> {
@@ -86,14 +86,12 @@ export const useConnection = defineStore('connection', () => {
       // Where the workshop does not answer, or takes its time, what this device keeps of it is shown meanwhile.
       let reading = reached === undefined ? undefined : Promise.resolve()
       const readIn = () => (reading ??= copy.readIn().then(commands.showAll))
-      // A browser that cannot read what it keeps holds up nobody.
-      const shown = () => Promise.race([readIn(), promiseTimeout(SLOW_MS)])
       // Out there nobody answers: it is asked all the same, for a workshop in this device needs no network.
-      if (globalThis.navigator?.onLine === false) atHand = shown()
+      if (isOffline()) void readIn()
       const slow = setTimeout(readIn, SLOW_MS)
       const time = await syncClock()
-      // The bench stands before all the rest is asked in vain.
-      if (!time) await shown().then(() => promiseTimeout(BENCH_FIRST_MS))
+      // The bench stands before all the rest is asked in vain; a browser that cannot read what it keeps holds up nobody.
+      if (!time) await Promise.race([readIn(), promiseTimeout(SLOW_MS)])
       const had = await Promise.all([
         workshop.load(),
         pours.loadOpen(),
@@ -207,17 +205,14 @@ export const useConnection = defineStore('connection', () => {
     })
   }
 
-  /**
-   * Loads everything and follows it, once for a window.
-   * @returns settles once there is something to draw: out of reach what this device keeps, else at once.
-   */
-  function start(): Promise<void> {
-    if (started) return atHand
+  /** For the application's shell, once. */
+  function start() {
+    if (started) return
     started = true
     // What this window shows is as it was when it was opened; from there it goes its own way.
     if (!isReal) {
       void load()
-      return atHand
+      return
     }
     // An answer that was under way while this device was let in says nothing: once more, and what is true stands.
     watch(lostPlace, (lost) => {
@@ -234,7 +229,8 @@ export const useConnection = defineStore('connection', () => {
     })
     // Said before anything is loaded, and answered by the one that leads.
     void outbox.start((pourId, event) => pours.addStored(pourId, event))
-    void copy.readForecasts()
+    // Out of reach they come with all the rest.
+    if (!isOffline()) void copy.readForecasts()
     const loaded = load()
     whenLeading(() => {
       leads = true
@@ -253,7 +249,6 @@ export const useConnection = defineStore('connection', () => {
       else if (!leads) connected.value = false
     }, 5000)
     addEventListener('online', () => leads && !source && (clearTimeout(reconnecting), connect()))
-    return atHand
   }
 
   return { connected, incomplete, start, load }

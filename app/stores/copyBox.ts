@@ -12,6 +12,9 @@ export interface Copy<T = unknown> {
   isOpen?: boolean
 }
 
+/** What the workshop last answered to a question: the first of the kinds, by the alphabet. */
+export const ANSWERS = 'answer'
+
 interface Schema extends DBSchema {
   copy: { key: [string, string]; value: Copy }
 }
@@ -30,6 +33,8 @@ export async function openCopyBox() {
   })
   return {
     all: <T>(kind: string) => db.getAll('copy', IDBKeyRange.bound([kind], [kind, []])) as Promise<Copy<T>[]>,
+    /** Whatever is no answer, at one go: each request more is a round through the browser. */
+    allButAnswers: () => db.getAll('copy', IDBKeyRange.lowerBound([ANSWERS, []], true)),
     one: <T>(kind: string, id: string) => db.get('copy', [kind, id]) as Promise<Copy<T> | undefined>,
     /** All or none of it. @throws where there is no room. */
     write: async (puts: readonly Copy[], drops: readonly Pick<Copy, 'kind' | 'id'>[] = []) => {

@@ -6,8 +6,8 @@ import type { SettingsRecord } from '~~/shared/contracts'
 import { LAST_CASTS, type CastPage, type PourAnswer, type PourRecord } from '~~/shared/records'
 import { callApi } from './api'
 import { useBench } from './bench'
-import { copies, keepCasts } from './copies'
-import { PICTURES_CACHE, type Copy } from './copyBox'
+import { copies, keepCasts, readCopies } from './copies'
+import { ANSWERS, PICTURES_CACHE, type Copy } from './copyBox'
 import { useForecasts, type KeptForecast } from './forecasts'
 import { useKept } from './kept'
 import { isLetIn, lostPlace } from './place'
@@ -20,8 +20,8 @@ const OLD_MS = MS_PER.h
 const MOST_ANSWERS = 300
 const POURS = 'pour'
 const FORECASTS = 'forecast'
-/** So long the bench has for itself before anything else is done for what lies behind it [E]. */
-export const BENCH_FIRST_MS = 300
+/** So long the bench has for itself before what has ended is read in, too [E]. */
+const BENCH_FIRST_MS = 300
 
 /**
  * The copy of the workshop on this device: written by the window that leads as things change, read by a window that the
@@ -47,30 +47,26 @@ export const useDeviceCopy = defineStore('deviceCopy', () => {
     return (forecastsRead ??= read().catch(() => undefined))
   }
 
-  /** Fills what the workshop has not answered for: the bench first, and then what has ended. */
+  /** Fills what the workshop has not answered for. */
   async function readIn(): Promise<void> {
-    const held = await copies()
-    if (!held) return
     try {
-      const [rows, settings, records] = await Promise.all([
-        Promise.all(
-          workshop.listNames.map(async (name) => [name, await held.all<{ id: string }>(name)] as const),
-        ),
-        held.one<SettingsRecord>('settings', ''),
-        held.all<PourRecord>(POURS),
-        readForecasts(),
-      ])
-      if (!settings && records.length === 0 && rows.every(([, copied]) => copied.length === 0)) return
+      const copied = (await readCopies()) ?? []
+      const of = <T>(kind: string) => copied.filter((c) => c.kind === kind) as Copy<T>[]
+      const [settings] = of<SettingsRecord>('settings')
+      const records = of<PourRecord>(POURS)
+      const rows = workshop.listNames.map((name) => [name, of<{ id: string }>(name)] as const)
+      if (!settings && records.length === 0 && rows.every(([, cards]) => cards.length === 0)) return
+      forecasts.fill(of<KeptForecast>(FORECASTS).map((c) => c.value))
       const isNew = !workshop.isAnswered
       workshop.fill({
         ...(settings && { settings: settings.value }),
-        ...Object.fromEntries(rows.map(([name, copied]) => [name, copied.map((c) => c.value)])),
+        ...Object.fromEntries(rows.map(([name, cards]) => [name, cards.map((c) => c.value)])),
       })
       pours.fill(records.filter((c) => c.isOpen).map((c) => c.value))
       if (isNew) asOfMs.value = Math.max(0, ...[settings, ...records].map((c) => c?.atMs ?? 0))
       // What has ended is behind the bench: it is worked out once that stands.
-      const ended = records.filter((c) => !c.isOpen).map((c) => c.value)
-      void promiseTimeout(BENCH_FIRST_MS).then(() => pours.fill(ended))
+      await promiseTimeout(BENCH_FIRST_MS)
+      pours.fill(records.filter((c) => !c.isOpen).map((c) => c.value))
     } catch (error) {
       console.error('what this device keeps could not be read', error)
     }
@@ -189,7 +185,7 @@ export const useDeviceCopy = defineStore('deviceCopy', () => {
   /** Answers that were kept longest ago make room. */
   async function prune(): Promise<void> {
     const held = await copies()
-    const answers = (await held?.all('answer')) ?? []
+    const answers = (await held?.all(ANSWERS)) ?? []
     const old = answers.sort((a, b) => b.atMs - a.atMs).slice(MOST_ANSWERS)
     if (old.length > 0) await held?.write([], old)
   }
