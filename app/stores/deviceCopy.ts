@@ -37,14 +37,14 @@ export const useDeviceCopy = defineStore('deviceCopy', () => {
   /** What stands here is the copy: when it was last known to be so. */
   const asOfMs = ref<number>()
 
-  let forecastsRead: Promise<void> | undefined
   /** What the pours were forecast to do when they were last seen here: whoever shows them need not work it out anew. */
-  function readForecasts(): Promise<void> {
-    const read = async () => {
+  async function readForecasts(): Promise<void> {
+    try {
       const kept = await (await copies())?.all<KeptForecast>(FORECASTS)
       forecasts.fill((kept ?? []).map((c) => c.value))
+    } catch {
+      // They are worked out.
     }
-    return (forecastsRead ??= read().catch(() => undefined))
   }
 
   /** Fills what the workshop has not answered for. */
